@@ -1,0 +1,36 @@
+import type { Clock, BatchTimer } from '#core/coat/clocks';
+import type { ZoneState } from '#core/coat/zoneStatus';
+import type { PatchKind } from '#core/hull/zones';
+import type { Boat, Job } from './boat';
+
+export interface YardZone {
+  surfaceId: string;
+  name: string;
+  kind: string;
+  patchKind: PatchKind | null;
+  state: ZoneState;
+  colourHex: string | null;
+  nextName: string | null;
+  nextNumber: number;
+  bondsUntil: number | null;
+  opensAt: number | null;
+  lastStartAt: number | null;
+  nowHolds: boolean | null;
+  firstStartAt: number | null;
+}
+
+export interface YardBoat {
+  boat: Boat;
+  job: Job | null;
+  zones: YardZone[];
+  clocks: Clock[];
+  timers: BatchTimer[];
+  air: { airC: number; rh: number; simulated: boolean } | null;
+}
+
+export interface Yard {
+  now: number;
+  frozen: boolean;
+  demo: boolean;
+  boats: YardBoat[];
+}

@@ -1,0 +1,223 @@
+import psychrolib from 'psychrolib';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  checkConditions,
+  dewPointC,
+  dewSpreadC,
+  fromCore,
+  hourlyFromDays,
+  mergeIssues,
+  relativeHumidity,
+  startAdvice,
+  surfaceSeries,
+  temperatureAt,
+  weatherAt,
+  type WeatherHour,
+} from '../index';
+
+const H = 3_600_000;
+const T0 = Date.UTC(2026, 4, 1);
+
+describe('dew point', () => {
+  it.each([
+    [20, 0.8, 16.4],
+    [10, 0.5, 0.0],
+    [25, 0.6, 16.7],
+  ])('%d °C at %d is %d °C [P: WMO No. 8, by its formula]', (airC, rh, dew) => {
+    expect(dewPointC({ airC, rh })).toBeCloseTo(dew, 1);
+  });
+  it('agrees within 0.1 °C with psychrolib wherever the dew point is 0 °C or more [P: ASHRAE Fundamentals]', () => {
+    psychrolib.SetUnitSystem(psychrolib.SI);
+    let compared = 0;
+    for (let airC = 0; airC <= 45; airC += 1) {
+      for (let rh = 0.1; rh <= 1.0001; rh += 0.05) {
+        const theirs = psychrolib.GetTDewPointFromRelHum(airC, Math.min(1, rh));
+        if (theirs < 0) continue;
+        compared += 1;
+        expect(Math.abs(dewPointC({ airC, rh: Math.min(1, rh) }) - theirs)).toBeLessThanOrEqual(0.1);
+      }
+    }
+    expect(compared).toBeGreaterThan(400);
+  });
+  it('is the air itself at 100 %, and inverts to the humidity', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -30, max: 50, noNaN: true }), fc.double({ min: 0.02, max: 1, noNaN: true }), (airC, rh) => {
+        const dewC = dewPointC({ airC, rh });
+        expect(dewC).toBeLessThanOrEqual(airC + 1e-9);
+        expect(relativeHumidity({ airC, dewC })).toBeCloseTo(rh, 8);
+      }),
+    );
+  });
+  it('a spread told in °F is 1.8 times that in °C, no offset', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 40, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), fc.double({ min: 0, max: 40, noNaN: true }), (airC, rh, surfaceC) => {
+        const spread = dewSpreadC({ surfaceC, airC, rh });
+        const inF = fromCore('temperature', 'F', surfaceC) - fromCore('temperature', 'F', dewPointC({ airC, rh }));
+        expect(fromCore('temperatureDifference', 'F', spread)).toBeCloseTo(inF, 8);
+      }),
+    );
+  });
+  it.each([
+    [{ airC: 20, rh: 0 }, /humidity must be more than zero/],
+    [{ airC: 20, rh: 1.4 }, /humidity cannot be more than 100/],
+    [{ airC: Number.NaN, rh: 0.5 }, /Air temperature must be a number/],
+    [{ airC: 300, rh: 0.5 }, /Check the unit/],
+    [{ airC: 20, rh: -0.5 }, /more than zero/],
+  ])('refuses %o', (input, message) => {
+    expect(() => dewPointC(input)).toThrow(RangeError);
+    expect(() => dewPointC(input)).toThrow(message);
+  });
+});
+
+const flat = (count: number, airC: number, extra: Partial<WeatherHour> = {}): WeatherHour[] =>
+  Array.from({ length: count }, (_, i) => ({ at: T0 + i * H, airC, rh: 0.5, ...extra }));
+
+describe('surface series', () => {
+  it('is the air where nothing is read', () => {
+    expect(surfaceSeries({ weather: flat(3, 12), readings: [] })).toEqual([
+      { at: T0, tempC: 12 },
+      { at: T0 + H, tempC: 12 },
+      { at: T0 + 2 * H, tempC: 12 },
+    ]);
+  });
+  it('goes through a reading and fades back over six hours', () => {
+    const series = surfaceSeries({ weather: flat(24, 12), readings: [{ at: T0 + 3.5 * H, surfaceC: 18 }] });
+    const at = (h: number) => temperatureAt(series, T0 + h * H);
+    expect(at(3)).toBe(12);
+    expect(at(3.5)).toBe(18);
+    expect(at(6.5)).toBeCloseTo(15, 6);
+    expect(at(9.5)).toBeCloseTo(12, 0);
+    expect(at(12)).toBe(12);
+  });
+  it('keeps the night between an evening and a morning reading', () => {
+    // Air 18 °C by day, 4 °C by night; a straight line between two 18 °C readings would miss it.
+    const weather = Array.from({ length: 25 }, (_, i) => ({ at: T0 + i * H, airC: i > 4 && i < 20 ? 4 : 18 }));
+    const series = surfaceSeries({ weather, readings: [{ at: T0, surfaceC: 18 }, { at: T0 + 24 * H, surfaceC: 18 }] });
+    expect(temperatureAt(series, T0 + 12 * H)).toBe(4);
+  });
+  it('a later reading replaces an earlier one', () => {
+    const series = surfaceSeries({ weather: flat(24, 10), readings: [{ at: T0 + 2 * H, surfaceC: 20 }, { at: T0 + 4 * H, surfaceC: 11 }] });
+    expect(temperatureAt(series, T0 + 4 * H)).toBe(11);
+    expect(temperatureAt(series, T0 + 5 * H)).toBeLessThan(11);
+  });
+  it('sun warms an open face and a clear night cools it', () => {
+    const sun = surfaceSeries({ weather: flat(2, 20, { sunWm2: 500, cloud: 0 }), readings: [], openness: 1 });
+    const night = surfaceSeries({ weather: flat(2, 20, { sunWm2: 0, cloud: 0 }), readings: [], openness: 1 });
+    expect(sun[0]?.tempC).toBeCloseTo(26, 6);
+    expect(night[0]?.tempC).toBeCloseTo(17.5, 6);
+    expect(surfaceSeries({ weather: flat(2, 20, { sunWm2: 500, cloud: 0 }), readings: [] })[0]?.tempC).toBe(20);
+  });
+  it('refuses no weather, weather out of order and absurd readings', () => {
+    expect(() => surfaceSeries({ weather: [], readings: [] })).toThrow(/no weather/);
+    expect(() => surfaceSeries({ weather: flat(3, 10).reverse(), readings: [] })).toThrow(/order of time/);
+    expect(() => surfaceSeries({ weather: flat(3, 10), readings: [{ at: T0, surfaceC: 400 }] })).toThrow(RangeError);
+  });
+});
+
+describe('weather', () => {
+  it('a typed hour wins over a simulated one, a later issue over an earlier', () => {
+    const hour = (airC: number): WeatherHour => ({ at: T0, airC, rh: 0.6 });
+    const merged = mergeIssues([
+      { source: 'typed', issuedAt: T0 - 9, hours: [hour(11), { ...hour(13), at: T0 + H }] },
+      { source: 'simulated', issuedAt: T0 + 9, hours: [hour(20), { ...hour(21), at: T0 + H }] },
+      { source: 'typed', issuedAt: T0 - 3, hours: [hour(12)] },
+    ]);
+    // The day taken out of the newer typed forecast is no longer forecast by the older one.
+    expect(merged.map((h) => [h.airC, h.source])).toEqual([[12, 'typed'], [21, 'simulated']]);
+  });
+  it('keeps what an older issue said of the time before the newer one', () => {
+    const at = (h: number, airC: number): WeatherHour => ({ at: T0 + h * H, airC, rh: 0.6 });
+    const merged = mergeIssues([{ source: 'typed', issuedAt: T0, hours: [at(0, 10), at(1, 11), at(2, 12)] }, { source: 'typed', issuedAt: T0 + 2 * H, hours: [at(2, 20), at(3, 21)] }]);
+    expect(merged.map((h) => h.airC)).toEqual([10, 11, 20, 21]);
+  });
+  it('reads between hours, and says nothing outside', () => {
+    const hours: WeatherHour[] = [{ at: T0, airC: 10, rh: 0.6, rainMm: 2 }, { at: T0 + H, airC: 14, rh: 0.8, rainMm: 0 }];
+    expect(weatherAt(hours, T0 + H / 4)).toMatchObject({ airC: 11, rainMm: 2 });
+    expect(weatherAt(hours, T0 - 1)).toBeNull();
+    expect(weatherAt(hours, T0 + H + 1)).toBeNull();
+  });
+  it('turns typed days into hours with the low at six and the high at three', () => {
+    const day = (n: number) => ({ startsAt: T0 + n * 24 * H, endsAt: T0 + (n + 1) * 24 * H });
+    const hours = hourlyFromDays([{ ...day(0), lowC: 8, highC: 19, dewC: 7, rainHours: [[3, 5]] }, { ...day(1), lowC: 10, highC: 17, rh: 0.7 }]);
+    expect(hours).toHaveLength(49);
+    const airs = hours.map((h) => h.airC);
+    expect(hours[6]?.airC).toBeCloseTo(8, 9);
+    expect(hours[15]?.airC).toBeCloseTo(19, 9);
+    expect(hours[30]?.airC).toBeCloseTo(10, 9);
+    expect(Math.min(...airs.slice(0, 24))).toBeGreaterThanOrEqual(8 - 1e-9);
+    expect(hours.filter((h) => (h.rainMm ?? 0) > 0).map((h) => (h.at - T0) / H)).toEqual([3, 4]);
+    expect(dewPointC({ airC: hours[15]?.airC as number, rh: hours[15]?.rh as number })).toBeCloseTo(7, 6);
+    // RH typed for a day holds at its mean temperature.
+    expect(dewPointC({ airC: hours[39]?.airC as number, rh: hours[39]?.rh as number })).toBeCloseTo(dewPointC({ airC: 13.5, rh: 0.7 }), 6);
+  });
+  it('keeps a day of 23 hours 23 hours long', () => {
+    const hours = hourlyFromDays([{ startsAt: T0, endsAt: T0 + 23 * H, lowC: 5, highC: 12, rh: 0.6 }]);
+    expect(hours[hours.length - 1]?.at).toBe(T0 + 23 * H);
+  });
+  it('asks for what is missing', () => {
+    const day = { startsAt: T0, endsAt: T0 + 24 * H, lowC: 5, highC: 12 };
+    expect(() => hourlyFromDays([])).toThrow(/at least one day/);
+    expect(() => hourlyFromDays([day])).toThrow(/humidity or the dew point/);
+    expect(() => hourlyFromDays([{ ...day, lowC: 20, rh: 0.5 }])).toThrow(/Swap them/);
+    expect(() => hourlyFromDays([{ ...day, rh: 0.5 }, { ...day, rh: 0.5 }])).toThrow(/overlap/);
+  });
+});
+
+const noLimits = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null };
+
+describe('conditions', () => {
+  it('asks 3 °C of spread where the sheet is silent [P: ISO 8502-4]', () => {
+    const dew = dewPointC({ airC: 20, rh: 0.8 });
+    const at = (surfaceC: number) => checkConditions({ conditions: { airC: 20, rh: 0.8, surfaceC }, limits: noLimits, method: 'roller' });
+    expect(at(dew + 3.01).ok).toBe(true);
+    expect(at(dew + 2.99).breaks.map((b) => b.limit)).toEqual(['spread']);
+    expect(at(dew + 2.99).breaks[0]?.needs).toBe(3);
+  });
+  it('names every limit that is broken, rain first', () => {
+    const verdict = checkConditions({
+      conditions: { airC: 4, rh: 0.95, surfaceC: 3, rainMm: 1, windMs: 12 },
+      limits: { ...noLimits, airMinC: 10, surfaceMinC: 10, rhMax: 0.8 },
+      method: 'roller',
+    });
+    expect(verdict.breaks.map((b) => b.limit)).toEqual(['rain', 'spread', 'humidity', 'surfaceCold', 'airCold', 'wind']);
+  });
+  it('lets neither rain nor wind into a bilge', () => {
+    const verdict = checkConditions({ conditions: { airC: 18, rh: 0.5, surfaceC: 18, rainMm: 4, windMs: 20 }, limits: noLimits, method: 'brush', sheltered: true });
+    expect(verdict.ok).toBe(true);
+  });
+});
+
+describe('when to start', () => {
+  // A day that is dry until 18:00, when humidity rises so that the spread falls under 3 °C.
+  const day = Array.from({ length: 48 }, (_, i): WeatherHour => ({ at: T0 + i * H, airC: 20, rh: i % 24 >= 18 || i % 24 < 8 ? 0.9 : 0.5 }));
+  const surface = surfaceSeries({ weather: day, readings: [] });
+  const touchDry = [{ tempC: 20, hours: 3 }];
+  const advise = (hour: number, applyHours = 1) => startAdvice({ now: T0 + hour * H, hours: day, surface, limits: noLimits, method: 'roller', applyHours, touchDry });
+
+  it('leaves time to put it on and to dry before the air turns', () => {
+    const advice = advise(10);
+    expect(advice.nowHolds).toBe(true);
+    expect(advice.touchDryAt).toBe(T0 + 14 * H);
+    // Humidity ramps from 0.5 at 17:00 to 0.9 at 18:00 and passes 0.83 (spread 3 °C) about 17:50; quarter
+    // hours make 17:45 the last that holds, one hour's work and three hours' drying make 13:45 the last start.
+    expect(advice.lastStartAt).toBe(T0 + 13.75 * H);
+    expect(advice.closedBy?.break.limit).toBe('spread');
+    expect(advice.closedBy?.at).toBe(T0 + 18 * H);
+  });
+  it('says what goes wrong now and when it is good again', () => {
+    const advice = advise(16);
+    expect(advice.nowHolds).toBe(false);
+    expect(advice.trouble?.at).toBe(T0 + 18 * H);
+    const next = advice.firstStartAt as number;
+    expect((next - T0) / H).toBeGreaterThan(31);
+    expect((next - T0) / H).toBeLessThanOrEqual(32.25);
+  });
+  it('a bigger zone has an earlier last start', () => {
+    expect(advise(9, 3).lastStartAt as number).toBeLessThan(advise(9, 1).lastStartAt as number);
+  });
+  it('does not know past the forecast', () => {
+    expect(startAdvice({ now: T0 + 90 * H, hours: day, surface, limits: noLimits, method: 'roller', applyHours: 1 }).nowHolds).toBeNull();
+    expect(startAdvice({ now: T0 + 34 * H, hours: day.slice(0, 37), surface: surface.slice(0, 37), limits: noLimits, method: 'roller', applyHours: 1, touchDry }).nowHolds).toBeNull();
+  });
+});

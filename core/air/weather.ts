@@ -1,0 +1,82 @@
+import { segmentAt } from './segment';
+
+/** One hour of weather at a place. */
+export interface WeatherHour {
+  /** Epoch ms. */
+  readonly at: number;
+  readonly airC: number;
+  /** Share, above 0 to 1. */
+  readonly rh: number;
+  readonly windMs?: number;
+  /** mm in the hour that starts here. */
+  readonly rainMm?: number;
+  /** Sunshine falling on level ground, W/m². */
+  readonly sunWm2?: number;
+  /** Share of sky covered, 0–1. */
+  readonly cloud?: number;
+}
+
+/** One logged reading at the hull. */
+export interface SurfaceReading {
+  readonly at: number;
+  readonly surfaceC: number;
+}
+
+/** One sample of a series of surface temperature. */
+export interface TempSample {
+  /** Epoch ms, ascending. */
+  readonly at: number;
+  readonly tempC: number;
+}
+
+export type WeatherSource = 'simulated' | 'typed';
+
+/** A forecast as it was issued: hours of one source, stamped with when they became known. */
+export interface WeatherIssue {
+  readonly source: WeatherSource;
+  readonly issuedAt: number;
+  readonly hours: readonly WeatherHour[];
+}
+
+export interface SourcedHour extends WeatherHour {
+  readonly source: WeatherSource;
+}
+
+/**
+ * One hourly series out of many issues: what a person typed wins over the simulator; an issue replaces
+ * all that its source had said of the time after it. Ascending in time, one sample an instant.
+ */
+export function mergeIssues(issues: readonly WeatherIssue[]): SourcedHour[] {
+  const byHour = new Map<number, SourcedHour>();
+  for (const source of ['simulated', 'typed'] as const) {
+    const own = issues.filter((issue) => issue.source === source).sort((a, b) => a.issuedAt - b.issuedAt);
+    own.forEach((issue, i) => {
+      const replacedFrom = own[i + 1]?.issuedAt ?? Infinity;
+      for (const hour of issue.hours) if (hour.at < replacedFrom) byHour.set(hour.at, { ...hour, source });
+    });
+  }
+  return [...byHour.values()].sort((a, b) => a.at - b.at);
+}
+
+/** The weather at an instant, linear between the hours around it; null outside the series. */
+export function weatherAt(hours: readonly WeatherHour[], at: number): WeatherHour | null {
+  const first = hours[0];
+  const last = hours[hours.length - 1];
+  if (!first || !last || at < first.at || at > last.at) return null;
+  const i = segmentAt(hours, at);
+  const a = hours[i] as WeatherHour;
+  const b = hours[i + 1];
+  if (!b) return a;
+  const f = (at - a.at) / (b.at - a.at);
+  const mix = (x: number | undefined, y: number | undefined) => (x === undefined || y === undefined ? x ?? y : x + (y - x) * f);
+  return {
+    at,
+    airC: mix(a.airC, b.airC) as number,
+    rh: mix(a.rh, b.rh) as number,
+    windMs: mix(a.windMs, b.windMs),
+    // Rain is a sum over the hour, not a level: it belongs to the hour that it fell in.
+    rainMm: f < 1 ? a.rainMm : b.rainMm,
+    sunWm2: mix(a.sunWm2, b.sunWm2),
+    cloud: mix(a.cloud, b.cloud),
+  };
+}

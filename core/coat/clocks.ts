@@ -1,0 +1,77 @@
+import type { MixedBatch } from './fold';
+import type { ZoneStatus } from './zoneStatus';
+
+/** A moment ahead that someone should know of. */
+export type ClockKind = 'opens' | 'tackEnds' | 'closes' | 'touchDry' | 'sandable' | 'immersion' | 'stand' | 'pot' | 'lastStart';
+
+export interface Clock {
+  readonly kind: ClockKind;
+  readonly at: number;
+  /** Zone or batch the clock belongs to. */
+  readonly surfaceId: string | null;
+  readonly batchId: string | null;
+}
+
+/** A timer of a batch: an instant, so that it survives a reload. */
+export interface BatchTimer {
+  readonly batchId: string;
+  readonly timer: 'stand' | 'pot';
+  readonly startsAt: number;
+  readonly dueAt: number;
+  readonly silenced: boolean;
+}
+
+const HOUR_MS = 3_600_000;
+/** A pot that went off half a day ago is nobody's timer any more. */
+const FORGET_MS = 12 * HOUR_MS;
+
+/** Stand and pot timers of the batches, those due first in front. A pot emptied in time rings no more. */
+export function batchTimers(batches: readonly MixedBatch[], now: number): BatchTimer[] {
+  return batches
+    .filter((b) => !b.emptied)
+    .flatMap((b): BatchTimer[] => {
+      const timer = (name: 'stand' | 'pot', ms: number): BatchTimer => ({
+        batchId: b.id,
+        timer: name,
+        startsAt: b.mixedAt,
+        dueAt: Math.round(b.mixedAt + ms),
+        silenced: b.silenced.includes(name),
+      });
+      return [...(b.standMin > 0 ? [timer('stand', b.standMin * 60_000)] : []), ...(b.potLifeH === null ? [] : [timer('pot', b.potLifeH * HOUR_MS)])];
+    })
+    .filter((t) => now - t.dueAt < FORGET_MS)
+    .sort((a, b) => a.dueAt - b.dueAt);
+}
+
+/** Everything that opens, closes or rings after `now`, in order. */
+export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly BatchTimer[], now: number): Clock[] {
+  const clocks: Clock[] = [];
+  for (const status of statuses) {
+    const add = (kind: ClockKind, at: number | null | undefined) => {
+      if (at !== null && at !== undefined && at > now) clocks.push({ kind, at, surfaceId: status.surfaceId, batchId: null });
+    };
+    const { clocks: c } = status;
+    if (c) {
+      add('touchDry', c.touchDryAt);
+      if (status.nextLayer) {
+        add('opens', c.window?.opensAt);
+        // Once past, or never in reach, there is no bonding window left to announce the end of.
+        if (!c.alwaysAbrade && c.window?.bonds !== false) add('tackEnds', c.window?.bondsUntil);
+        add('closes', c.window?.closesAt);
+      } else {
+        add('immersion', c.immersionAt);
+      }
+      if (c.sand.by !== 'notOnSheet') add('sandable', c.sand.at);
+    }
+    if (status.state === 'ready' || status.state === 'bonds' || status.state === 'abrade' || status.state === 'shut') {
+      const last = status.advice?.lastStartAt;
+      const bondsUntil = status.state === 'bonds' ? (c?.window?.bondsUntil ?? Infinity) : Infinity;
+      // Where the bonding window ends first, that is the moment to know of.
+      if (last != null && last < bondsUntil) add('lastStart', last);
+    }
+  }
+  for (const timer of timers) {
+    if (!timer.silenced && timer.dueAt > now) clocks.push({ kind: timer.timer, at: timer.dueAt, surfaceId: null, batchId: timer.batchId });
+  }
+  return clocks.sort((a, b) => a.at - b.at);
+}

@@ -1,0 +1,167 @@
+import type { HandTest } from '../cure/window';
+import { dryFilmMicron } from '../film/spreading';
+import type { SurfaceReading } from '../air/weather';
+import type { LogEntry, MixedBody, StartedBody } from './events';
+
+/** One coat as its entries tell it. */
+export interface Coat extends StartedBody {
+  readonly id: string;
+  readonly boatId: string;
+  readonly painter: string;
+  readonly startedAt: number;
+  readonly finishedAt: number | null;
+  readonly readings: readonly { at: number; airC: number | null; rh: number | null; surfaceC: number | null }[];
+  readonly wetFilms: readonly { at: number; micron: readonly number[] }[];
+  readonly batches: readonly { batchId: string; litres: number }[];
+  readonly litresOn: number | null;
+  readonly handTests: readonly HandTest[];
+  readonly notes: readonly { at: number; text: string; painter: string }[];
+  /** Entries of this coat that still stand, in order of what happened. */
+  readonly entries: readonly LogEntry[];
+  /** Entries that were replaced or withdrawn, kept to be read. */
+  readonly superseded: readonly LogEntry[];
+}
+
+export interface MixedBatch extends MixedBody {
+  readonly id: string;
+  readonly mixedAt: number;
+  readonly painter: string;
+  readonly silenced: readonly ('stand' | 'pot')[];
+  readonly emptied: boolean;
+}
+
+const inOrder = (a: LogEntry, b: LogEntry) => a.occurredAt - b.occurredAt || a.recordedAt - b.recordedAt || (a.id < b.id ? -1 : 1);
+
+/** Entries that stand: neither replaced by a later entry nor withdrawn, nor themselves a withdrawal. */
+export function standing(entries: readonly LogEntry[]): LogEntry[] {
+  const replaced = new Set(entries.flatMap((e) => (e.supersedes ? [e.supersedes] : [])));
+  return entries.filter((e) => !replaced.has(e.id) && e.kind !== 'withdrawn').sort(inOrder);
+}
+
+/** Fold a boat's log into its coats, in order of their start. A coat whose start was withdrawn is gone. */
+export function foldCoats(entries: readonly LogEntry[]): Coat[] {
+  const coats: Coat[] = [];
+  for (const [id, all] of byStream(entries, 'coat')) {
+    const live = standing(all);
+    const started = live.find((e) => e.kind === 'started');
+    if (!started) continue;
+    const finished = live.findLast((e) => e.kind === 'finished');
+    const liveIds = new Set(live.map((e) => e.id));
+    coats.push({
+      ...started.body,
+      id,
+      boatId: started.boatId,
+      painter: started.painter,
+      startedAt: started.occurredAt,
+      finishedAt: finished?.occurredAt ?? null,
+      litresOn: finished?.body.litresOn ?? null,
+      readings: live.flatMap((e) => (e.kind === 'reading' ? [{ at: e.occurredAt, ...e.body }] : [])),
+      wetFilms: live.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
+      batches: live.flatMap((e) => (e.kind === 'batchOn' ? [e.body] : [])),
+      handTests: live.flatMap((e) => (e.kind === 'handTest' ? [{ ...e.body, at: e.occurredAt }] : [])),
+      notes: live.flatMap((e) => (e.kind === 'note' ? [{ at: e.occurredAt, text: e.body.text, painter: e.painter }] : [])),
+      entries: live,
+      superseded: all.filter((e) => !liveIds.has(e.id) && e.kind !== 'withdrawn').sort(inOrder),
+    });
+  }
+  return coats.sort((a, b) => a.startedAt - b.startedAt);
+}
+
+/** Fold a boat's log into its batches, newest first. */
+export function foldBatches(entries: readonly LogEntry[]): MixedBatch[] {
+  const batches: MixedBatch[] = [];
+  for (const [id, all] of byStream(entries, 'batch')) {
+    const live = standing(all);
+    const mixed = live.find((e) => e.kind === 'mixed');
+    if (!mixed) continue;
+    batches.push({
+      ...mixed.body,
+      id,
+      mixedAt: mixed.occurredAt,
+      painter: mixed.painter,
+      silenced: live.flatMap((e) => (e.kind === 'silenced' ? [e.body.timer] : [])),
+      emptied: live.some((e) => e.kind === 'emptied'),
+    });
+  }
+  return batches.sort((a, b) => b.mixedAt - a.mixedAt);
+}
+
+/** Surface readings that bear on a zone: from its own coats and those logged at the zone itself. */
+export function zoneReadings(entries: readonly LogEntry[], surfaceId: string): SurfaceReading[] {
+  const coatIds = new Set(foldCoats(entries).filter((c) => c.on.some((t) => t.surfaceId === surfaceId)).map((c) => c.id));
+  return standing(entries).flatMap((e) =>
+    e.kind === 'reading' && e.body.surfaceC !== null && (e.stream === 'zone' ? e.streamId === surfaceId : coatIds.has(e.streamId))
+      ? [{ at: e.occurredAt, surfaceC: e.body.surfaceC }]
+      : [],
+  );
+}
+
+/** The coat that put one layer of a zone's build-up on; undefined while it is only planned. */
+export function coatOf<C extends Pick<Coat, 'on'>>(coats: readonly C[], surfaceId: string, layerId: string): C | undefined {
+  return coats.find((c) => c.on.some((t) => t.surfaceId === surfaceId && t.layerId === layerId));
+}
+
+/** Mean wet film of a coat, µm, and the dry film it comes to; null where nothing was combed. */
+export function measuredFilm(coat: Pick<Coat, 'wetFilms' | 'thinner'>, solids: number): { wetMicron: number; dryMicron: number; readings: number } | null {
+  const all = coat.wetFilms.flatMap((w) => w.micron);
+  if (all.length === 0) return null;
+  const wetMicron = all.reduce((sum, m) => sum + m, 0) / all.length;
+  return { wetMicron, dryMicron: dryFilmMicron({ wetMicron, solids, thinner: coat.thinner }), readings: all.length };
+}
+
+/**
+ * Whether an entry may join the log, as the log stands. A second start of one coat, a finish before its
+ * start, or a thing that happens to a coat that was never started are refused.
+ * @throws RangeError with a sentence that says what to do
+ */
+export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void {
+  const own = entries.filter((e) => e.stream === entry.stream && e.streamId === entry.streamId);
+  if (entry.supersedes !== null) {
+    const old = own.find((e) => e.id === entry.supersedes);
+    if (!old) throw new RangeError('The entry to correct is not in this log. Reload and try again.');
+    if (entry.kind !== 'withdrawn' && old.kind !== entry.kind) throw new RangeError(`A ${old.kind} entry can only be corrected by another one of its kind.`);
+    if (old.kind === 'withdrawn') throw new RangeError('A withdrawal stands. Log the entry again instead.');
+    if (own.some((e) => e.supersedes === old.id)) throw new RangeError('This entry was already corrected. Correct the newer one.');
+  } else if (entry.kind === 'withdrawn') {
+    throw new RangeError('Say which entry is withdrawn.');
+  }
+  const after = [...own, entry];
+  const live = standing(after);
+  if (entry.stream === 'coat') checkCoat(live, entry);
+  if (entry.stream === 'batch') {
+    const mixed = live.filter((e) => e.kind === 'mixed');
+    if (mixed.length > 1) throw new RangeError('This batch is already logged.');
+    if (mixed.length === 0 && entry.kind !== 'withdrawn') throw new RangeError('Log the mixing of this batch first.');
+  }
+}
+
+function checkCoat(live: readonly LogEntry[], entry: LogEntry): void {
+  const starts = live.filter((e) => e.kind === 'started');
+  const finishes = live.filter((e) => e.kind === 'finished');
+  const start = starts[0];
+  if (starts.length > 1) throw new RangeError('This coat is already started. Correct its start instead.');
+  if (!start) {
+    if (entry.kind !== 'withdrawn') throw new RangeError('Start the coat first.');
+    if (live.length > 0) throw new RangeError('Take back the later entries of this coat before its start.');
+    return;
+  }
+  if (finishes.length > 1) throw new RangeError('This coat is already finished. Correct its finish instead.');
+  const finish = finishes[0];
+  if (finish && finish.occurredAt < start.occurredAt) throw new RangeError('The coat would finish before it started. Check the two times.');
+  const early = live.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
+  if (early) throw new RangeError('This would come before the coat was started. Check the time.');
+  const test = live.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
+  if (test) throw new RangeError('A hand test comes after the coat is finished. Check the time.');
+  if (entry.kind === 'handTest' && !finish) throw new RangeError('Finish the coat before testing it.');
+}
+
+function byStream(entries: readonly LogEntry[], stream: LogEntry['stream']): Map<string, LogEntry[]> {
+  const groups = new Map<string, LogEntry[]>();
+  for (const entry of entries) {
+    if (entry.stream !== stream) continue;
+    const group = groups.get(entry.streamId);
+    if (group) group.push(entry);
+    else groups.set(entry.streamId, [entry]);
+  }
+  return groups;
+}

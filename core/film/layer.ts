@@ -1,0 +1,115 @@
+import type { PaintMethod } from '../air/conditions';
+import { notNegative } from '../guard';
+import { partShares } from '../mix/splitBatch';
+import { sheetThinnerOfMixed, type SheetBody, type ThinnerFamily } from '../sheet/sheet';
+import type { Working } from '../why';
+import { litresNeeded, spreadingRateM2PerL, wetFilmMicron } from './spreading';
+
+/** One coat of a build-up as it was planned. */
+export interface Layer {
+  readonly id: string;
+  readonly sheetRevisionId: string;
+  readonly dftMicron: number;
+  readonly method: PaintMethod;
+  /** Share, in the sheet's own terms (of base or of mixed). */
+  readonly thinnerShare: number;
+  /** Share lost on the way. */
+  readonly loss: number;
+  /** Dry litres per m². */
+  readonly deadVolumeLPerM2: number;
+  readonly colour: string;
+  /** CSS colour the coat is drawn in. */
+  readonly colourHex: string;
+  /** How the surface beneath is made ready: the coat goes on while that bonds as is, or over abrading. Left out: not decided. */
+  readonly prep?: 'tackWindow' | 'abrade' | undefined;
+  readonly grit?: number | undefined;
+  /** What the abrading is for: three different tasks. */
+  readonly abradeFor?: AbradeFor | undefined;
+  /** Wiped, or rinsed, before it. */
+  readonly wipe?: boolean | undefined;
+  readonly mask?: boolean | undefined;
+  /** Edges, welds and ribs get a coat by brush first. */
+  readonly stripe?: boolean | undefined;
+  /** What a bare surface soaks up besides, share of the plain coat. */
+  readonly absorption?: number | undefined;
+  /** Family of the thinner in the pot, where it is not the sheet's own. */
+  readonly thinnerFamily?: ThinnerFamily | undefined;
+  /** Months it is to hold before the next coat. */
+  readonly holdMonths?: number | undefined;
+  /** A primer to hold on by, or only to fill with: what fills is levelled before the next coat. */
+  readonly primerFor?: PrimerFor | undefined;
+  /** Rolled and tipped off with a brush, or rolled only with more thinner. */
+  readonly tip?: boolean | undefined;
+}
+
+export const PRIMER_FOR = ['adhesion', 'filling'] as const;
+export type PrimerFor = (typeof PRIMER_FOR)[number];
+
+export const ABRADE_FOR = ['bond', 'level', 'nibs'] as const;
+export type AbradeFor = (typeof ABRADE_FOR)[number];
+
+/** A stripe coat by brush takes so much more of a coat. [M] */
+export const STRIPE_SHARE = 0.1;
+
+/**
+ * Dry film, µm, that abrading takes off the coat beneath: levelling a third of it, scuffing for bond 7.5 (the
+ * middle of 5–10), nibs 5. [M]
+ */
+export function filmLostMicron(abradeFor: AbradeFor, beneathMicron: number): number {
+  const lost = { level: beneathMicron / 3, bond: 7.5, nibs: 5 }[abradeFor];
+  return Math.min(lost, beneathMicron);
+}
+
+/** Litres of unthinned mixed paint that one coat takes, with what soaks in and a stripe coat. */
+export function layerLitres({ areaM2, layer, sheet }: { areaM2: number; layer: Layer; sheet: Pick<SheetBody, 'solids'> }): number {
+  const plain = litresNeeded({ areaM2, dftMicron: layer.dftMicron, solids: sheet.solids, loss: layer.loss, deadVolumeLPerM2: layer.deadVolumeLPerM2 });
+  return plain * (1 + notNegative(layer.absorption ?? 0, 'What soaks in') + (layer.stripe ? STRIPE_SHARE : 0));
+}
+
+export interface LayerQuantities {
+  readonly spreadingRateM2PerL: number;
+  /** µm wet, thinner included. */
+  readonly wetMicron: number;
+  /** Unthinned mixed paint: likely, and the range that the area's ± gives. */
+  readonly litres: { readonly low: number; readonly likely: number; readonly high: number };
+  readonly parts: readonly { readonly name: string; readonly litres: number }[];
+  readonly thinnerL: number;
+  readonly working: Working;
+}
+
+/**
+ * What one coat takes on an area: coverage, wet film, litres with loss and dead volume, each part,
+ * and thinner.
+ * @param options.areaShare ± of the area as a share (95 % half-width); its error carries straight to litres
+ * @throws RangeError on impossible input
+ */
+export function layerQuantities(options: { areaM2: number; areaShare: number; layer: Layer; sheet: SheetBody }): LayerQuantities {
+  const { areaM2, areaShare, layer, sheet } = options;
+  const thinner = sheetThinnerOfMixed(sheet, layer.thinnerShare);
+  const need = (area: number) => layerLitres({ areaM2: area, layer, sheet });
+  const likely = need(areaM2);
+  const parts = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
+  const high = need(areaM2 * (1 + areaShare));
+  return {
+    spreadingRateM2PerL: spreadingRateM2PerL({ solids: sheet.solids, dftMicron: layer.dftMicron }),
+    wetMicron: wetFilmMicron({ dftMicron: layer.dftMicron, solids: sheet.solids, thinner }),
+    litres: { low: need(areaM2 * Math.max(0, 1 - areaShare)), likely, high },
+    parts: parts === null ? [] : sheet.parts.map((part, i) => ({ name: part.name, litres: likely * (parts[i] as number) })),
+    thinnerL: likely * thinner,
+    working: {
+      what: 'Litres of mixed paint, without thinner',
+      formula: 'area × (dry film + dead volume) ÷ volume solids ÷ (1 − loss) × (1 + what soaks in + stripe coat)',
+      inputs: [
+        { name: 'area', value: areaM2, quantity: 'area' },
+        { name: 'dry film', value: layer.dftMicron, quantity: 'film' },
+        { name: 'dead volume in the profile, per m²', value: layer.deadVolumeLPerM2, quantity: 'volume' },
+        { name: 'volume solids', value: sheet.solids, quantity: 'share' },
+        { name: 'loss', value: layer.loss, quantity: 'share' },
+        { name: 'what soaks in', value: layer.absorption ?? 0, quantity: 'share' },
+        { name: 'stripe coat', value: layer.stripe ? STRIPE_SHARE : 0, quantity: 'share' },
+      ],
+      source: { label: 'P', name: 'standard coating arithmetic; loss is common practice' },
+      mattersMost: areaShare > 0.1 ? 'The area matters most: it is only known to ± ' + Math.round(areaShare * 100) + ' %.' : 'The dry film you really lay matters most: comb it.',
+    },
+  };
+}

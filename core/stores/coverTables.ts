@@ -1,0 +1,146 @@
+import type { Prepared } from './cover';
+
+/** Tins are told to a tenth of a millilitre: steps of the tables. */
+const STEPS_PER_L = 1e4;
+/** Longest table, in steps of what all its packs share. */
+const TABLE_MAX = 8e6;
+/** Litres below this are rounding, not paint: a hundredth of a millilitre. */
+export const DROP_L = 1e-5;
+
+/** The least cost of making up each volume from packs, one at a time, and which pack came last. */
+interface Volumes {
+  readonly offers: readonly Prepared[];
+  readonly units: readonly number[];
+  readonly stepL: number;
+  readonly length: number;
+}
+
+export interface CoverTables {
+  /** Steps that filling them takes. */
+  readonly work: number;
+  /** How many of each offer, in their order; null where they cannot cover it. */
+  solve(): number[] | null;
+}
+
+/**
+ * Tables for a need of several parts: whole kits, all of one proportion, matter only by their volume together, and
+ * what they leave of each part is covered by packs of that part alone. So the cheapest way through every volume of
+ * kits, with the cheapest cover of each rest, is the cheapest of all.
+ * @returns null where prices break, a kit has its own proportion, or the grid of the sizes is too fine
+ */
+export function coverTables(needL: readonly number[], offers: readonly Prepared[]): CoverTables | null {
+  if (offers.some((o) => o.froms.length > 0)) return null;
+  const partsIn = (o: Prepared) => o.partsL.flatMap((l, p) => (l > 0 ? [p] : []));
+  const kits = offers.filter((o) => partsIn(o).length > 1);
+  const [model] = kits;
+  if (kits.some((k) => k.partsL.some((l, p) => l <= 0 || Math.abs(l / k.totalL - ((model as Prepared).partsL[p] as number) / (model as Prepared).totalL) > 1e-9))) return null;
+  const shares = model ? model.partsL.map((l) => l / model.totalL) : [];
+  const kitL = model ? Math.max(...needL.map((l, p) => l / (shares[p] as number))) : 0;
+  const kitTable = volumesOf(kits, kitL);
+  const singles = needL.map((l, p) => volumesOf(offers.filter((o) => partsIn(o).length === 1 && partsIn(o)[0] === p), l));
+  if (kitTable === 'fine' || singles.includes('fine')) return null;
+  const tables = singles as (Volumes | null)[];
+  const work = [kitTable, ...tables].reduce((sum, t) => sum + (t ? t.length * t.units.length : 0), 0);
+  return {
+    work,
+    solve() {
+      const filled = kitTable ? fill(kitTable) : null;
+      const parts = tables.map((t) => (t ? cheapestFrom(t) : null));
+      let best: { cost: number; litres: number; kit: number; at: number[] } | null = null;
+      for (let v = 0; v < (filled ? filled.least.length : 1); v += 1) {
+        const kitCost = filled ? (filled.least[v] as number) : 0;
+        if (kitCost === Infinity || (best && kitCost > best.cost)) continue;
+        const kitLitres = filled ? v * (kitTable as Volumes).stepL : 0;
+        const way = cheapestRest(needL, shares, kitLitres, parts);
+        if (!way) continue;
+        const cost = kitCost + way.cost;
+        const litres = kitLitres + way.litres;
+        if (!best || cost < best.cost || (cost === best.cost && litres < best.litres - 1e-9)) best = { cost, litres, kit: v, at: way.at };
+      }
+      if (!best) return null;
+      const counts = new Map<Prepared, number>();
+      if (filled && kitTable) countBack(kitTable, filled.last, best.kit, counts);
+      parts.forEach((t, p) => t && countBack(t.table, t.last, (best as { at: number[] }).at[p] as number, counts));
+      return offers.map((o) => counts.get(o) ?? 0);
+    },
+  };
+}
+
+/** The packs that one table is of, on the grid they share: null where there are none, `fine` where it would be too long. */
+function volumesOf(offers: readonly Prepared[], needL: number): Volumes | null | 'fine' {
+  if (offers.length === 0) return null;
+  const sizes = offers.map((o) => Math.floor(o.totalL * STEPS_PER_L + 1e-6));
+  if (sizes.some((s) => s < 1)) return 'fine';
+  const step = sizes.reduce(commonDivisor);
+  const units = sizes.map((s) => s / step);
+  const length = Math.ceil((needL * STEPS_PER_L) / step - 1e-6) + Math.max(...units) + 1;
+  return length > TABLE_MAX ? 'fine' : { offers, units, stepL: step / STEPS_PER_L, length };
+}
+
+function fill({ offers, units, length }: Volumes): { least: Float64Array; last: Uint8Array } {
+  const least = new Float64Array(length).fill(Infinity);
+  const last = new Uint8Array(length);
+  least[0] = 0;
+  for (let v = 1; v < length; v += 1) {
+    for (let i = 0; i < units.length; i += 1) {
+      const before = v - (units[i] as number);
+      if (before < 0) continue;
+      const cost = (least[before] as number) + (offers[i] as Prepared).leastEach;
+      if (cost < (least[v] as number)) {
+        least[v] = cost;
+        last[v] = i;
+      }
+    }
+  }
+  return { least, last };
+}
+
+interface Cheapest {
+  readonly table: Volumes;
+  readonly least: Float64Array;
+  readonly last: Uint8Array;
+  /** The cheapest volume at or above each, ties to the smaller. */
+  readonly from: Int32Array;
+}
+
+function cheapestFrom(table: Volumes): Cheapest {
+  const { least, last } = fill(table);
+  const from = new Int32Array(table.length);
+  from[table.length - 1] = table.length - 1;
+  for (let v = table.length - 2; v >= 0; v -= 1) {
+    const later = from[v + 1] as number;
+    from[v] = (least[v] as number) <= (least[later] as number) ? v : later;
+  }
+  return { table, least, last, from };
+}
+
+/** What kits of so many litres leave of each part, covered by packs of that part. */
+function cheapestRest(needL: readonly number[], shares: readonly number[], kitLitres: number, parts: readonly (Cheapest | null)[]): { cost: number; litres: number; at: number[] } | null {
+  let cost = 0;
+  let litres = 0;
+  const at: number[] = [];
+  for (let p = 0; p < needL.length; p += 1) {
+    const rest = (needL[p] as number) - kitLitres * (shares[p] ?? 0);
+    at[p] = 0;
+    if (rest <= DROP_L) continue;
+    const part = parts[p];
+    if (!part) return null;
+    const v = part.from[Math.ceil(rest / part.table.stepL - 1e-6)] as number;
+    if (part.least[v] === Infinity) return null;
+    cost += part.least[v] as number;
+    litres += v * part.table.stepL;
+    at[p] = v;
+  }
+  return { cost, litres, at };
+}
+
+function countBack({ offers, units }: Volumes, last: Uint8Array, volume: number, counts: Map<Prepared, number>): void {
+  for (let v = volume; v > 0; v -= units[last[v] as number] as number) {
+    const offer = offers[last[v] as number] as Prepared;
+    counts.set(offer, (counts.get(offer) ?? 0) + 1);
+  }
+}
+
+function commonDivisor(a: number, b: number): number {
+  return b === 0 ? a : commonDivisor(b, a % b);
+}

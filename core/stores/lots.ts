@@ -1,0 +1,89 @@
+import { notNegative } from '../guard';
+
+/** A tin on the shelf: one part of one product, with what was left of it when it was last looked at. */
+export interface Lot {
+  readonly id: string;
+  readonly sheetId: string;
+  /** Name of the part in it. */
+  readonly part: string;
+  readonly sizeL: number;
+  readonly batchNumber: string;
+  readonly supplier: string;
+  /** Civil dates. */
+  readonly boughtOn: string | null;
+  readonly openedOn: string | null;
+  /** As printed on the tin. */
+  readonly expiresOn: string | null;
+  /** Litres left when it was measured, and when that was, epoch ms. */
+  readonly leftL: number;
+  readonly measuredAt: number;
+  /** How that was found; the weights stand with it where it was weighed. */
+  readonly weighed: { readonly grossKg: number; readonly tareKg: number } | null;
+  readonly note: string;
+}
+
+/** What a batch took of one part of a product. */
+export interface Pour {
+  readonly sheetId: string;
+  readonly part: string;
+  readonly litres: number;
+  readonly at: number;
+}
+
+export interface LotState extends Lot {
+  /** Litres left now: what was measured less what batches have taken since. */
+  readonly nowL: number;
+  /** The day from which it is stale, civil date; null where nothing tells. */
+  readonly staleFrom: string | null;
+  readonly stale: boolean;
+  /** Civil date (UTC) on which a batch first took from a tin that nobody had said was open. */
+  readonly tappedOn: string | null;
+}
+
+/** Months later, on the same day or the last of the month. */
+export function addMonths(date: string, months: number): string {
+  const [y, m, d] = date.split('-').map(Number) as [number, number, number];
+  const month = m - 1 + Math.round(months);
+  const year = y + Math.floor(month / 12);
+  const inYear = ((month % 12) + 12) % 12;
+  const last = new Date(Date.UTC(year, inYear + 1, 0)).getUTCDate();
+  return `${year}-${String(inYear + 1).padStart(2, '0')}-${String(Math.min(d, last)).padStart(2, '0')}`;
+}
+
+/** The first day on which a tin is stale: the printed date, or the sheet's shelf life closed from when it was bought and open from when it was opened, whichever comes first. */
+export function staleFrom(lot: Pick<Lot, 'boughtOn' | 'openedOn' | 'expiresOn'>, shelf: { readonly shelfClosedMonths?: number | undefined; readonly shelfOpenMonths?: number | undefined }): string | null {
+  const dates = [lot.expiresOn, lot.boughtOn && shelf.shelfClosedMonths !== undefined ? addMonths(lot.boughtOn, shelf.shelfClosedMonths) : null, lot.openedOn && shelf.shelfOpenMonths !== undefined ? addMonths(lot.openedOn, shelf.shelfOpenMonths) : null];
+  return dates.filter((d) => d !== null).sort()[0] ?? null;
+}
+
+/**
+ * What is left in each tin now. Batches do not say which tin they came from: open tins go first, then those that
+ * go stale first.
+ * @param options.today civil date, tells what is stale
+ * @param options.shelfOf shelf life of a product
+ */
+export function lotStates(options: { lots: readonly Lot[]; pours: readonly Pour[]; today: string; shelfOf: (sheetId: string) => Parameters<typeof staleFrom>[1] }): LotState[] {
+  const aged = (lot: Lot, tappedOn: string | null) => {
+    const from = staleFrom({ ...lot, openedOn: lot.openedOn ?? tappedOn }, options.shelfOf(lot.sheetId));
+    return { staleFrom: from, stale: from !== null && from <= options.today, tappedOn };
+  };
+  const states = options.lots.map((lot) => ({ ...lot, nowL: notNegative(lot.leftL, 'What is left'), ...aged(lot, null) }));
+  const order = [...states].sort((a, b) => Number(b.openedOn !== null) - Number(a.openedOn !== null) || (a.staleFrom ?? '9').localeCompare(b.staleFrom ?? '9') || a.measuredAt - b.measuredAt);
+  for (const pour of [...options.pours].sort((a, b) => a.at - b.at)) {
+    let left = pour.litres;
+    for (const lot of order) {
+      if (left <= 0) break;
+      if (lot.sheetId !== pour.sheetId || lot.part !== pour.part || lot.measuredAt > pour.at) continue;
+      const taken = Math.min(left, lot.nowL);
+      if (taken > 0 && lot.openedOn === null && lot.tappedOn === null) Object.assign(lot, aged(lot, new Date(pour.at).toISOString().slice(0, 10)));
+      lot.nowL -= taken;
+      left -= taken;
+    }
+  }
+  return states;
+}
+
+/** Litres of each part of a product on the shelf, in the order of its parts; stale tins are not counted on. */
+export function onShelf(states: readonly LotState[], sheetId: string, parts: readonly { readonly name: string }[]): number[] {
+  return parts.map((part) => states.reduce((sum, lot) => sum + (lot.sheetId === sheetId && lot.part === part.name && !lot.stale ? lot.nowL : 0), 0));
+}

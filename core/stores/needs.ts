@@ -1,0 +1,103 @@
+import { coatOf, type Coat } from '../coat/fold';
+import { blockingWork, type BuildUp, type Surface } from '../coat/zoneStatus';
+import { layerQuantities, type Layer } from '../film/layer';
+import { USUAL_RATE_M2_PER_H } from '../film/spreading';
+import { largestBatchL, potLifeH } from '../mix/pot';
+import type { SheetBody, SheetRevision } from '../sheet/sheet';
+import type { WorkDone } from './consumables';
+import type { CoatToBuy } from './shopping';
+
+/** A coat that is still to go on, with what it takes. */
+export interface CoatNeed extends CoatToBuy {
+  readonly surfaceId: string;
+  readonly zoneName: string;
+  readonly layerId: string;
+  /** Its place in the build-up, from 1. */
+  readonly number: number;
+  readonly sheetId: string;
+  readonly sheetRevisionId: string;
+  readonly thinnerL: number;
+  readonly method: Layer['method'];
+  readonly tipped: boolean;
+  readonly areaM2: number;
+  readonly abraded: boolean;
+  readonly batches: number;
+}
+
+/** Temperature that batches are counted at, °C: what a pot holds on a mild day. */
+const MILD_C = 20;
+
+/** How many batches a coat is mixed in, so that each goes on within its pot life at 20 °C, by one painter. */
+export function batchesFor({ litres, areaM2, method, sheet }: { litres: number; areaM2: number; method: Layer['method']; sheet: SheetBody }): number {
+  if (litres <= 0 || areaM2 <= 0) return 0;
+  if (sheet.potLife === null) return 1;
+  const most = largestBatchL({ potLifeH: potLifeH({ table: sheet.potLife, tempC: MILD_C }).hours, inductionMin: sheet.inductionMin ?? 0, rateM2PerH: USUAL_RATE_M2_PER_H[method], painters: 1, litresPerM2: litres / areaM2 });
+  return most > 0 ? Math.max(1, Math.ceil(litres / most - 1e-9)) : 1;
+}
+
+/**
+ * The coats of a boat that are still to go on, zone by zone. A coat in hand needs what its batches have not brought yet;
+ * one that is finished needs nothing more. A coat whose figures cannot be worked out is left out and named.
+ * @returns litres of unthinned mixed paint
+ */
+export function coatNeeds(options: {
+  surfaces: readonly Surface[];
+  buildUps: readonly BuildUp[];
+  coats: readonly Coat[];
+  revisionById: ReadonlyMap<string, SheetRevision>;
+}): { readonly needs: readonly CoatNeed[]; readonly without: readonly string[] } {
+  const { surfaces, buildUps, coats, revisionById } = options;
+  const without: string[] = [];
+  const needs = surfaces.flatMap((surface) => {
+    const layers = buildUps.find((b) => b.surfaceId === surface.id)?.layers ?? [];
+    return layers.flatMap((layer, i): CoatNeed[] => {
+      const revision = revisionById.get(layer.sheetRevisionId);
+      const on = coatOf(coats, surface.id, layer.id);
+      if (on && on.finishedAt !== null) return [];
+      if (!revision) return without.push(`${surface.name}, coat ${i + 1}`), [];
+      try {
+        const q = layerQuantities({ areaM2: surface.areaM2, areaShare: surface.areaShare, layer, sheet: revision.body });
+        const brought = on ? on.batches.reduce((sum, b) => sum + b.litres, 0) / on.on.length : 0;
+        const likelyL = Math.max(0, q.litres.likely - brought);
+        return [
+          {
+            zone: surface.id,
+            surfaceId: surface.id,
+            zoneName: surface.name,
+            layerId: layer.id,
+            number: i + 1,
+            sheetId: revision.sheetId,
+            sheetRevisionId: revision.id,
+            patch: Boolean(surface.parentId),
+            likelyL,
+            areaShare: surface.areaShare,
+            thinnerL: q.litres.likely > 0 ? (q.thinnerL * likelyL) / q.litres.likely : 0,
+            method: layer.method,
+            tipped: layer.tip ?? false,
+            areaM2: surface.areaM2,
+            abraded: layer.prep === 'abrade',
+            batches: batchesFor({ litres: likelyL, areaM2: surface.areaM2, method: layer.method, sheet: revision.body }),
+          },
+        ];
+      } catch {
+        return without.push(`${surface.name}, coat ${i + 1}`), [];
+      }
+    });
+  });
+  return { needs, without };
+}
+
+/** What coats to come amount to, by what rules of consumables count. */
+export function workOf({ needs, borderM, days }: { needs: readonly CoatNeed[]; borderM: number; days: number }): WorkDone {
+  return {
+    zones: new Set(needs.map((n) => n.surfaceId)).size,
+    coats: needs.map((n) => ({ method: n.method, tipped: n.tipped, areaM2: n.areaM2, abradedM2: n.abraded ? n.areaM2 : 0, batches: n.batches })),
+    borderM,
+    days,
+  };
+}
+
+/** Whether structure is still open beneath a zone's paint; stands to be moved are no structure. */
+export function structureIsOpen(surface: Pick<Surface, 'openWork'>): boolean {
+  return blockingWork(surface).some((w) => w.kind !== 'underStand');
+}

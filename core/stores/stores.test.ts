@@ -1,0 +1,305 @@
+import fc from 'fast-check';
+import { probit } from 'simple-statistics';
+import { beforeAll, describe, expect, it } from 'vitest';
+import {
+  addMonths,
+  chanceEnough,
+  consumablesFor,
+  coverAtLeastCost,
+  litresForChance,
+  litresFromWeight,
+  lotStates,
+  normalChance,
+  normalQuantile,
+  onShelf,
+  packCostMinor,
+  packsToBuy,
+  productList,
+  productPacks,
+  staleFrom,
+  sumNeeds,
+  USUAL_CONSUMABLES,
+  type Lot,
+  type SheetBody,
+} from '../index';
+import { sheet } from '../sheet/example.fixture';
+import { highsCover } from './solver.fixture';
+
+/** A small generator, so that each run sees the same instances. */
+function seeded(seed: number): () => number {
+  let s = seed;
+  return () => (s = (s * 16_807) % 2_147_483_647) / 2_147_483_647;
+}
+
+describe('packs to buy', () => {
+  let reference: Awaited<ReturnType<typeof highsCover>>;
+  beforeAll(async () => {
+    reference = await highsCover();
+  });
+
+  it('costs what HiGHS says and leaves as little, on 500 random instances', () => {
+    const random = seeded(20_260_514);
+    const sizes = [0.25, 0.375, 0.5, 0.75, 0.946, 1, 2, 2.5, 3, 3.785, 4, 5, 10, 15, 20];
+    for (let n = 0; n < 500; n += 1) {
+      const count = 1 + Math.floor(random() * 6);
+      const packs = Array.from({ length: count }, () => {
+        const sizeL = sizes[Math.floor(random() * sizes.length)]!;
+        return { sizeL, priceMinor: Math.round(sizeL * (2000 + random() * 3000) + random() * 800) };
+      });
+      const needL = Number((random() * (n % 5 === 0 ? 200 : 30)).toFixed(3));
+      const own = packsToBuy({ needL, packs, onHandL: 0 });
+      const other = reference({ needL, packs });
+      expect(own.costMinor, JSON.stringify({ needL, packs })).toBe(other.costMinor);
+      expect(own.leftL).toBeCloseTo(other.boughtL - needL, 4);
+    }
+  }, 180_000);
+
+  it.each([
+    // Worked by hand: 3 L from 0.75 at 30 and 2.5 at 80: 2.5 + 0.75 = 110 beats 4 × 0.75 = 120 and 2 × 2.5 = 160.
+    [3, 0, [{ sizeL: 0.75, count: 1 }, { sizeL: 2.5, count: 1 }], 11_000, 0.25],
+    // 5.2 L less 1 L on the shelf is 4.2 L: 2 × 2.5 = 160 against 2.5 + 3 × 0.75 = 170.
+    [5.2, 1, [{ sizeL: 2.5, count: 2 }], 16_000, 0.8],
+    // Enough on the shelf: nothing.
+    [2, 2.5, [], 0, 0.5],
+    [0, 0, [], 0, 0],
+    // A whole number of packs but for rounding.
+    [0.1 + 0.2 + 0.45, 0, [{ sizeL: 0.75, count: 1 }], 3000, 0],
+  ])('by hand: %s L with %s L on the shelf', (needL, onHandL, packs, costMinor, leftL) => {
+    const bought = packsToBuy({ needL, onHandL, packs: [{ sizeL: 0.75, priceMinor: 3000 }, { sizeL: 2.5, priceMinor: 8000 }] });
+    expect(bought.packs).toEqual(packs);
+    expect(bought.costMinor).toBe(costMinor);
+    expect(bought.leftL).toBeCloseTo(leftL, 9);
+  });
+
+  it('of equal cost it leaves the least over', () => {
+    // 1.5 L: two of 1 L at 20 or one of 2.5 L at 40 cost the same.
+    expect(packsToBuy({ needL: 1.5, packs: [{ sizeL: 2.5, priceMinor: 4000 }, { sizeL: 1, priceMinor: 2000 }] })).toEqual({ packs: [{ sizeL: 1, count: 2 }], costMinor: 4000, leftL: 0.5 });
+  });
+
+  it('buys more than it needs where a price break makes that cheaper', () => {
+    // Three at 10 each are 30; four at 7 each are 28.
+    const packs = [{ sizeL: 1, priceMinor: 1000, breaks: [{ from: 4, priceMinor: 700 }] }];
+    expect(packsToBuy({ needL: 3, packs })).toEqual({ packs: [{ sizeL: 1, count: 4 }], costMinor: 2800, leftL: 1 });
+    expect(packsToBuy({ needL: 2, packs })).toMatchObject({ costMinor: 2000 });
+    expect(packCostMinor(packs[0]!, 4)).toBe(2800);
+  });
+
+  it('stock never makes it dearer, and more area never needs less', () => {
+    const packs = fc.array(fc.record({ sizeL: fc.constantFrom(0.375, 0.75, 1, 2.5, 5), priceMinor: fc.integer({ min: 500, max: 20_000 }) }), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(packs, fc.double({ min: 0, max: 40, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), (offers, needL, more) => {
+        const plain = packsToBuy({ needL, packs: offers });
+        expect(packsToBuy({ needL, packs: offers, onHandL: more }).costMinor).toBeLessThanOrEqual(plain.costMinor);
+        expect(packsToBuy({ needL: needL + more, packs: offers }).costMinor).toBeGreaterThanOrEqual(plain.costMinor);
+        expect(plain.leftL).toBeGreaterThanOrEqual(0);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it.each([
+    [() => packsToBuy({ needL: 1, packs: [] }), /No pack is for sale/],
+    [() => packsToBuy({ needL: -1, packs: [] }), /The need cannot be less than zero/],
+    [() => packsToBuy({ needL: 1, packs: [{ sizeL: 0, priceMinor: 1 }] }), /size of a pack/],
+    [() => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: 1.5 }] }), /whole cents/],
+    [() => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: -1 }] }), /price of a pack/],
+    [() => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: 5, breaks: [{ from: 1, priceMinor: 1 }] }] }), /two packs or more/],
+    [() => coverAtLeastCost({ needL: [1, 1], offers: [{ partsL: [1], priceMinor: 1 }] }), /how much of each part/],
+  ])('refuses impossible input %#', (run, message) => {
+    expect(run).toThrow(RangeError);
+    expect(run).toThrow(message);
+  });
+
+  it('of two parts, kits and singles, costs what trying every handful costs, and leaves as little', () => {
+    const random = seeded(7);
+    const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)] as T;
+    for (let n = 0; n < 150; n += 1) {
+      const kits = Array.from({ length: 1 + Math.floor(random() * 2) }, () => {
+        const size = pick([0.5, 1, 2, 4]);
+        return { partsL: [size * 0.75, size * 0.25], priceMinor: Math.round(size * 3000 + random() * 900) };
+      });
+      // Every third has a kit of another proportion, or a price that breaks: those are searched, not looked up.
+      const odd = n % 3 === 0 ? [{ partsL: [1, 0.5], priceMinor: 4200 }] : [];
+      const breaks = n % 5 === 0 ? [{ from: 2, priceMinor: 700 }] : undefined;
+      const offers: Parameters<typeof coverAtLeastCost>[0]['offers'] = [...kits, ...odd, { partsL: [0, 0.25], priceMinor: 900, breaks }, { partsL: [0.75, 0], priceMinor: 1500 + Math.round(random() * 900) }];
+      const needL = [Number((random() * 4).toFixed(2)), Number((random() * 1.5).toFixed(2))];
+      const own = coverAtLeastCost({ needL, offers })!;
+      const most = offers.map((o) => Math.max(2, ...o.partsL.map((l, p) => (l > 0 ? Math.ceil(needL[p]! / l) : 0))));
+      let best = { cost: Infinity, left: Infinity };
+      const tryAll = (i: number, counts: number[]): void => {
+        if (i < offers.length) {
+          for (let c = 0; c <= most[i]!; c += 1) tryAll(i + 1, [...counts, c]);
+          return;
+        }
+        const left = needL.map((l, p) => counts.reduce((sum, c, k) => sum + c * (offers[k]!.partsL[p] as number), 0) - l);
+        if (left.some((l) => l < -1e-9)) return;
+        const cost = counts.reduce((sum, c, k) => sum + c * (breaks && offers[k]!.breaks && c >= 2 ? 700 : offers[k]!.priceMinor), 0);
+        const over = left.reduce((a, b) => a + b, 0);
+        if (cost < best.cost || (cost === best.cost && over < best.left - 1e-9)) best = { cost, left: over };
+      };
+      tryAll(0, []);
+      expect(own.costMinor, JSON.stringify({ needL, offers })).toBe(best.cost);
+      expect(own.leftL.reduce((a, b) => a + b, 0)).toBeCloseTo(best.left, 6);
+    }
+  }, 60_000);
+});
+
+const kits: SheetBody = {
+  ...sheet,
+  packs: [
+    { name: '4 L kit', sizeL: 4, priceMinor: 12_000 },
+    { name: '1 L kit', sizeL: 1, priceMinor: 4000 },
+    { name: 'hardener 0.25', sizeL: 0.25, priceMinor: 900, part: 'Hardener' },
+  ],
+};
+
+describe('kits and parts', () => {
+  it('buys the missing part singly where the other is on the shelf', () => {
+    // 4 L at 3 : 1 wants 3 L base and 1 L hardener; the base is there, hardener short by 0.5 L: two singles, 18 against a kit at 40.
+    const bought = productPacks({ sheet: kits, needL: 4, onHandL: [3, 0.5] })!;
+    expect(bought.packs.map((p) => [p.pack.name, p.count])).toEqual([['hardener 0.25', 2]]);
+    expect(bought.costMinor).toBe(1800);
+    expect(bought.leftL[0]).toBeCloseTo(0, 9);
+    expect(bought.leftL[1]).toBeCloseTo(0, 9);
+  });
+  it('agrees with trying every combination', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 9, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), (needL, base, hardener) => {
+        let least = Infinity;
+        for (let a = 0; a <= 3; a += 1) for (let b = 0; b <= 9; b += 1) for (let c = 0; c <= 10; c += 1) {
+          const covers = 3 * a + 0.75 * b + base >= 0.75 * needL - 1e-5 && a + 0.25 * b + 0.25 * c + hardener >= 0.25 * needL - 1e-5;
+          if (covers) least = Math.min(least, a * 12_000 + b * 4000 + c * 900);
+        }
+        expect(productPacks({ sheet: kits, needL, onHandL: [base, hardener] })?.costMinor).toBe(least);
+      }),
+      { numRuns: 80 },
+    );
+  });
+  it('parts of what is bought as kits keep their ratio', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.1, max: 60, noNaN: true }), (needL) => {
+        const { boughtL } = productPacks({ sheet: { ...kits, packs: kits.packs.slice(0, 2) }, needL })!;
+        expect(boughtL[0]! / boughtL[1]!).toBeCloseTo(3, 9);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('without a price it buys the fewest litres and names no cost; without a pack it buys nothing', () => {
+    const unpriced = { ...kits, packs: kits.packs.map((p) => ({ ...p, priceMinor: null })) };
+    expect(productPacks({ sheet: unpriced, needL: 1.5 })).toMatchObject({ costMinor: null });
+    expect(productPacks({ sheet: { ...kits, packs: [] }, needL: 1 })).toBeNull();
+    expect(productPacks({ sheet: { ...kits, packs: [] }, needL: 0 })?.packs).toEqual([]);
+  });
+  it('counts kits by their whole where a ratio by mass lacks a density', () => {
+    const blind = { ...kits, ratioBasis: 'mass' as const, parts: kits.parts.map((p) => ({ ...p, densityKgPerL: null })) };
+    expect(productPacks({ sheet: blind, needL: 4.5, onHandL: [9, 9] })?.packs.map((p) => [p.pack.sizeL, p.count])).toEqual([[4, 1], [1, 1]]);
+  });
+});
+
+describe('the chance that it is enough', () => {
+  it('has the quantiles of the printed table of the normal distribution [P: any table of the standard normal]', () => {
+    for (const [p, z] of [[0.5, 0], [0.8, 0.8416], [0.9, 1.2816], [0.95, 1.6449], [0.975, 1.96], [0.99, 2.3263], [0.999, 3.0902]] as const) expect(normalQuantile(p)).toBeCloseTo(z, 4);
+    for (const p of [0.01, 0.2, 0.4, 0.7, 0.93]) expect(normalQuantile(p)).toBeCloseTo(probit(p), 2);
+  });
+  it('is its own inverse', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.001, max: 0.999, noNaN: true }), (p) => {
+        expect(normalChance(normalQuantile(p))).toBeCloseTo(p, 7);
+      }),
+    );
+  });
+  it('adds what coats share straight and what is their own in quadrature, by hand', () => {
+    // Two coats of 10 L on one zone known to ±20 %: σ of the area 2 × 10 × 0.1 = 2; own 10 × 0.075 each: √(2² + 2 · 0.75²) = 2.264
+    expect(sumNeeds([{ zone: 'a', likelyL: 10, areaShare: 0.2 }, { zone: 'a', likelyL: 10, areaShare: 0.2 }])).toEqual({ likelyL: 20, sigmaL: expect.closeTo(Math.sqrt(4 + 2 * 0.5625), 9) as number });
+    // On two zones the areas are independent: √(1 + 1 + 2 · 0.5625)
+    expect(sumNeeds([{ zone: 'a', likelyL: 10, areaShare: 0.2 }, { zone: 'b', likelyL: 10, areaShare: 0.2 }]).sigmaL).toBeCloseTo(Math.sqrt(2 + 2 * 0.5625), 9);
+  });
+  it('half of the cases are covered by the likely figure, nine of ten by 1.2816 σ more', () => {
+    expect(litresForChance({ likelyL: 20, sigmaL: 2 }, 0.5)).toBeCloseTo(20, 6);
+    expect(litresForChance({ likelyL: 20, sigmaL: 2 }, 0.9)).toBeCloseTo(22.5631, 3);
+    expect(chanceEnough({ likelyL: 20, sigmaL: 2 }, 22.5631)).toBeCloseTo(0.9, 4);
+    expect(chanceEnough({ likelyL: 20, sigmaL: 0 }, 19)).toBe(0);
+    expect(() => normalQuantile(1)).toThrow(/between 0 and 100/);
+  });
+});
+
+describe('what to buy of a product', () => {
+  const coats = [
+    { zone: 'hull', patch: false, likelyL: 3, areaShare: 0.1 },
+    { zone: 'pads', patch: true, likelyL: 0.2, areaShare: 0.1 },
+  ];
+  it('takes the shelf first, holds back the patches’ parts and tells the risk of one size smaller', () => {
+    const list = productList({ product: { sheet: kits, coats, onHandL: [0, 0] }, chance: 0.9 });
+    expect(list.wantL).toBeGreaterThan(3.2);
+    expect(list.purchase?.packs.map((p) => [p.pack.name, p.count])).toEqual([['4 L kit', 1]]);
+    expect(list.chance).toBeGreaterThan(0.9);
+    expect(list.parts[0]).toMatchObject({ name: 'Base', patchesL: expect.closeTo(0.15, 9) as number });
+    expect(list.smaller?.packs.map((p) => p.pack.name)).toEqual(['1 L kit']);
+    expect(list.smaller?.chance).toBeLessThan(0.01);
+    expect(productList({ product: { sheet: kits, coats, onHandL: [9, 3] }, chance: 0.9 }).purchase?.packs).toEqual([]);
+  });
+  it('says that a pack is ten times the need', () => {
+    const touch = [{ zone: 'a', patch: true, likelyL: 0.05, areaShare: 0.1 }];
+    expect(productList({ product: { sheet: { ...kits, packs: kits.packs.slice(0, 2) }, coats: touch, onHandL: [0, 0] }, chance: 0.9 }).packForATouch).toBe(true);
+    expect(productList({ product: { sheet: kits, coats, onHandL: [0, 0] }, chance: 0.9 }).packForATouch).toBe(false);
+  });
+});
+
+describe('a tin on the scale', () => {
+  it('gross less tare over density: 3.22 kg less 0.18 kg at 1.52 kg/L is 2.00 L [P: definition of density]', () => {
+    expect(litresFromWeight({ grossKg: 3.22, tareKg: 0.18, densityKgPerL: 1.52 })).toBeCloseTo(2, 9);
+    expect(litresFromWeight({ grossKg: 0.18, tareKg: 0.18, densityKgPerL: 1.52 })).toBe(0);
+  });
+  it.each([
+    [{ grossKg: 0.1, tareKg: 0.2, densityKgPerL: 1 }, /weighs less than it does empty/],
+    [{ grossKg: 1, tareKg: 0.2, densityKgPerL: 0 }, /density must be more than zero/],
+    [{ grossKg: Number.NaN, tareKg: 0.2, densityKgPerL: 1 }, /weight of the tin must be a number/],
+  ])('refuses %o', (options, message) => {
+    expect(() => litresFromWeight(options)).toThrow(message);
+  });
+});
+
+const lot: Lot = { id: 'l', sheetId: 's', part: 'Base', sizeL: 3, batchNumber: '', supplier: '', boughtOn: '2026-01-10', openedOn: null, expiresOn: null, leftL: 3, measuredAt: 1000, weighed: null, note: '' };
+
+describe('lots', () => {
+  it('go stale on the printed date or by the sheet’s shelf life, whichever comes first', () => {
+    expect(staleFrom(lot, {})).toBeNull();
+    expect(staleFrom(lot, { shelfClosedMonths: 24 })).toBe('2028-01-10');
+    expect(staleFrom({ ...lot, openedOn: '2026-02-28', expiresOn: '2027-05-01' }, { shelfClosedMonths: 24, shelfOpenMonths: 12 })).toBe('2027-02-28');
+    expect(addMonths('2025-10-31', 4)).toBe('2026-02-28');
+    expect(addMonths('2027-12-31', 2)).toBe('2028-02-29');
+  });
+  it('give what batches have taken since they were measured, open tins first', () => {
+    const open = { ...lot, id: 'open', openedOn: '2026-03-01', leftL: 1 };
+    const options = { lots: [lot, open], today: '2026-05-14', shelfOf: () => ({}) };
+    const pour = (litres: number, at: number) => ({ sheetId: 's', part: 'Base', litres, at });
+    const left = (pours: ReturnType<typeof pour>[]) => Object.fromEntries(lotStates({ ...options, pours }).map((l) => [l.id, l.nowL]));
+    expect(left([])).toEqual({ l: 3, open: 1 });
+    expect(left([pour(0.4, 2000)])).toEqual({ l: 3, open: expect.closeTo(0.6, 9) as number });
+    expect(left([pour(1.5, 2000)])).toEqual({ l: 2.5, open: 0 });
+    expect(left([pour(1.5, 500)])).toEqual({ l: 3, open: 1 });
+    expect(left([pour(9, 2000)])).toEqual({ l: 0, open: 0 });
+  });
+  it('count on the shelf only while they are not stale', () => {
+    const states = lotStates({ lots: [lot, { ...lot, id: 'old', expiresOn: '2026-05-14' }], pours: [], today: '2026-05-14', shelfOf: () => ({}) });
+    expect(onShelf(states, 's', [{ name: 'Base' }, { name: 'Hardener' }])).toEqual([3, 0]);
+    expect(states.find((s) => s.id === 'old')?.stale).toBe(true);
+  });
+});
+
+describe('consumables', () => {
+  const coat = { method: 'roller' as const, tipped: false, areaM2: 10, abradedM2: 0, batches: 2 };
+  it('count by the yard’s rules and round up to packs, by hand', () => {
+    const found = consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 2, coats: [coat, { ...coat, abradedM2: 10 }], borderM: 18, days: 3 } });
+    const of = (id: string) => found.find((c) => c.rule.id === id);
+    expect(of('roller')).toMatchObject({ count: 2, packs: 2, costMinor: 480 });
+    expect(of('tray')).toMatchObject({ count: 4, packs: 1, costMinor: 390 });
+    expect(of('disc')).toMatchObject({ count: 5, packs: 1 });
+    expect(of('tape')).toMatchObject({ count: 1 });
+    expect(of('filter')).toBeUndefined();
+  });
+  it('come to nothing without a coat', () => {
+    expect(consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 3, coats: [], borderM: 20, days: 4 } })).toEqual([]);
+    expect(() => consumablesFor({ rules: [{ ...USUAL_CONSUMABLES[0]!, inPack: 0 }], work: { zones: 1, coats: [coat], borderM: 0, days: 1 } })).toThrow(/holds at least one/);
+  });
+});

@@ -1,0 +1,95 @@
+import type { Layer } from '../film/layer';
+import type { Exposure, Substrate } from '../hull/zones';
+import { USUAL_LOSS } from '../film/spreading';
+import type { SheetRevision } from '../sheet/sheet';
+import { layerOf } from './mend';
+import type { BondSchool } from './schools';
+
+/** A named build-up that can go on many zones. Its coats carry the ids of its own. */
+export interface NamedBuildUp {
+  readonly id: string;
+  readonly name: string;
+  readonly substrates: readonly Substrate[];
+  readonly exposure: Exposure;
+  readonly bond: BondSchool;
+  readonly note: string;
+  readonly targetMicron: number | null;
+  readonly layers: readonly Layer[];
+}
+
+/** Where a zone's coats stand to the named build-up they came from. */
+export interface Departure {
+  readonly follows: boolean;
+  /** What differs, one short piece each: "coat 2 thicker", "one coat more". */
+  readonly differences: readonly string[];
+}
+
+/** What of a coat makes it the same coat; colours and ids are each zone's own. */
+const SAME: readonly (keyof Layer)[] = ['sheetRevisionId', 'dftMicron', 'method', 'thinnerShare', 'prep', 'grit', 'abradeFor', 'stripe'];
+
+/**
+ * Hold a zone's coats against the named build-up they follow.
+ * @param options.sheetOf tells products apart from revisions: a newer revision of one product is no departure
+ */
+export function departure({ named, layers, sheetOf }: { named: readonly Layer[]; layers: readonly Layer[]; sheetOf: (revisionId: string) => string }): Departure {
+  const differences: string[] = [];
+  const more = layers.length - named.length;
+  if (more !== 0) differences.push(`${Math.abs(more)} ${Math.abs(more) === 1 ? 'coat' : 'coats'} ${more > 0 ? 'more' : 'fewer'}`);
+  for (let i = 0; i < Math.min(layers.length, named.length); i += 1) {
+    const [own, model] = [layers[i] as Layer, named[i] as Layer];
+    if (sheetOf(own.sheetRevisionId) !== sheetOf(model.sheetRevisionId)) {
+      differences.push(`coat ${i + 1} is another product`);
+      continue;
+    }
+    if (own.dftMicron !== model.dftMicron) differences.push(`coat ${i + 1} is ${own.dftMicron > model.dftMicron ? 'thicker' : 'thinner'}`);
+    const others = SAME.slice(2).filter((key) => (own[key] ?? null) !== (model[key] ?? null));
+    if (others.length > 0) differences.push(`coat ${i + 1} is put on otherwise`);
+  }
+  return { follows: differences.length === 0, differences };
+}
+
+/**
+ * A named build-up's coats for one zone, keeping what is on it already: a coat that is on stays as it was logged,
+ * with its id, as long as it is of the same product in the same place.
+ * @param options.isOn whether a coat of the zone has been put on
+ * @returns null where coats that are on do not fit the named build-up
+ */
+export function applyNamed(options: { named: readonly Layer[]; current: readonly Layer[]; isOn: (layerId: string) => boolean; sheetOf: (revisionId: string) => string; newId: () => string }): Layer[] | null {
+  const { named, current, isOn, sheetOf, newId } = options;
+  const on = current.filter((l) => isOn(l.id));
+  const fits = on.length <= named.length && on.every((l, i) => sheetOf(l.sheetRevisionId) === sheetOf((named[i] as Layer).sheetRevisionId));
+  if (!fits) return null;
+  return named.map((layer, i) => on[i] ?? { ...layer, id: newId() });
+}
+
+/**
+ * A coat of another product in the same place: that product's own film and colour, by a method its sheet allows; what
+ * was thinned for the old one no longer holds.
+ */
+export function onProduct(layer: Layer, to: SheetRevision): Layer {
+  const fresh = layerOf(to, layer.id, layer);
+  const usualLoss = layer.loss === USUAL_LOSS[layer.method];
+  return { ...layer, ...fresh, loss: usualLoss ? fresh.loss : layer.loss, deadVolumeLPerM2: layer.deadVolumeLPerM2, thinnerFamily: undefined, ...(to.body.colours.length === 0 ? { colour: layer.colour, colourHex: layer.colourHex } : {}) };
+}
+
+/** One more of a coat, right on it: what only a first coat gets is not done again. */
+export function repeatCoat(layers: readonly Layer[], layerId: string, newId: () => string): Layer[] {
+  return layers.flatMap((l) => (l.id === layerId ? [l, { ...l, id: newId(), stripe: undefined, absorption: undefined }] : [l]));
+}
+
+/** Put another product in place of one, in coats that are not on yet; its own film and colour, the rest as it was. */
+export function swapProduct(options: { layers: readonly Layer[]; isOn: (layerId: string) => boolean; isFrom: (layer: Layer) => boolean; to: (layer: Layer) => Layer }): Layer[] {
+  return options.layers.map((layer) => (options.isFrom(layer) && !options.isOn(layer.id) ? { ...options.to(layer), id: layer.id } : layer));
+}
+
+/** How many zones a changed build-up reaches, and how. */
+export interface Followers<Z> {
+  readonly follow: readonly Z[];
+  readonly departed: readonly { readonly zone: Z; readonly differences: readonly string[] }[];
+}
+
+/** Tell the zones that still are as the named build-up has it from those that went their own way. */
+export function followers<Z extends { readonly layers: readonly Layer[] }>({ named, zones, sheetOf }: { named: readonly Layer[]; zones: readonly Z[]; sheetOf: (revisionId: string) => string }): Followers<Z> {
+  const told = zones.map((zone) => ({ zone, ...departure({ named, layers: zone.layers, sheetOf }) }));
+  return { follow: told.filter((t) => t.follows).map((t) => t.zone), departed: told.filter((t) => !t.follows).map(({ zone, differences }) => ({ zone, differences })) };
+}

@@ -1,0 +1,71 @@
+import { fromCore, QUANTITIES, unitOf, US_GALLON_L, type QuantityName, type Unit, type UnitSystem } from './quantities';
+
+/** Which system each quantity is shown in: one for all, with exceptions ("metric, but film in mils"). */
+export interface UnitChoice {
+  readonly system: UnitSystem;
+  readonly except?: Partial<Record<QuantityName, UnitSystem>>;
+}
+
+/** The system a quantity is shown in. */
+export function systemFor(choice: UnitChoice, quantity: QuantityName): UnitSystem {
+  return choice.except?.[quantity] ?? choice.system;
+}
+
+/** The unit a figure of this size is shown in: the small one (mL, g, oz) below a tenth or so of the large. */
+export function shownUnit(quantity: QuantityName, choice: UnitChoice, core?: number): Unit {
+  const ids = QUANTITIES[quantity].shown[systemFor(choice, quantity)];
+  const large = unitOf(quantity, ids[0] as string);
+  const smallId = ids[1];
+  if (smallId === undefined || core === undefined || core === 0) return large;
+  const small = unitOf(quantity, smallId);
+  // Below one litre people read millilitres; below a quarter gallon, ounces.
+  const limit = quantity === 'volume' && large.id === 'galUS' ? 0.25 : 1;
+  return Math.abs(fromCore(quantity, large.id, core)) < limit ? small : large;
+}
+
+export interface Figure {
+  readonly number: string;
+  readonly unit: string;
+}
+
+/** A core value as number and unit, apart, so that the unit can be set lighter than the number. */
+export function figure(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number, unit?: Unit): Figure {
+  const u = unit ?? shownUnit(quantity, choice, core);
+  const value = fromCore(quantity, u.id, core);
+  // A patch of a third of a square metre is not 0.3 of one.
+  const usual = u.id === 'm2' && Math.abs(value) < 2 ? 2 : u.digits;
+  return { number: plainNumber(value, digits ?? usual), unit: u.symbol };
+}
+
+/**
+ * The unit for weighing and pouring a batch of `total`: one for all its parts, so that the ratio shows, and
+ * fine enough for a scale of one gram or a syringe.
+ */
+export function pouringUnit(quantity: 'volume' | 'mass', choice: UnitChoice, total: number): Unit {
+  const system = systemFor(choice, quantity);
+  const [id, digits] = {
+    metric: { volume: total < 2.5 ? ['mL', 0] : ['L', 3], mass: total < 10 ? ['g', 0] : ['kg', 3] },
+    us: { volume: total < US_GALLON_L * 2 ? ['flozUS', 1] : ['galUS', 3], mass: total < 10 ? ['oz', 1] : ['lb', 2] },
+  }[system][quantity] as [string, number];
+  return { ...unitOf(quantity, id), digits };
+}
+
+/** "12.5 L" */
+export function formatQuantity(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number): string {
+  const f = figure(quantity, core, choice, digits);
+  return `${f.number} ${f.unit}`;
+}
+
+/** The text that goes into an input field, in the shown unit, to five figures; the value behind it stays whole. */
+export function editText(quantity: QuantityName, core: number | null | undefined, choice: UnitChoice): string {
+  if (core === null || core === undefined || !Number.isFinite(core)) return '';
+  const u = shownUnit(quantity, choice);
+  return String(Number(fromCore(quantity, u.id, core).toPrecision(5)));
+}
+
+/** A rounded decimal with a true minus, "−0" never shown. */
+export function plainNumber(value: number, digits: number): string {
+  const text = value.toFixed(digits);
+  const tidy = Number(text) === 0 ? (0).toFixed(digits) : text;
+  return tidy.replace('-', '−');
+}

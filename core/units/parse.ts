@@ -1,0 +1,130 @@
+import { QUANTITIES, shownUnits, toCore, type QuantityName, type Unit, type UnitSystem } from './quantities';
+
+export type Parsed = { readonly ok: true; readonly value: number; readonly unitId: string } | { readonly ok: false; readonly message: string };
+
+const EXAMPLES: Record<QuantityName, string> = {
+  length: '9.6, 960 cm or 31\'6"',
+  area: '24 or 258 ft2',
+  volume: '2.5, 750 ml or 8 oz',
+  film: '125 or 5 mil',
+  temperature: '18 or 64 F',
+  temperatureDifference: '3 or 5 F',
+  mass: '1.2, 350 g or 12 oz',
+  density: '1.45 or 12 lb/gal',
+  spreadingRate: '6.5 or 260 ft2/gal',
+  windSpeed: '4 or 10 kn',
+  duration: '6, 90 min or 2 d',
+  percent: '45',
+};
+
+const FRACTIONS: Record<string, string> = { '½': ' 1/2', '¼': ' 1/4', '¾': ' 3/4', '⅛': ' 1/8', '⅜': ' 3/8', '⅝': ' 5/8', '⅞': ' 7/8' };
+
+/**
+ * Read a typed figure of a known quantity, with or without a unit, into the core's unit.
+ *
+ * The quantity decides what a unit means: "oz" is a volume in the pot and a mass on the scale.
+ * A bare number is in the unit shown for `system`. Sums of two units are read ("3'6\"", "5 lb 4 oz"),
+ * and fractions of an inch ("7 1/4 in"). A figure that can be read in two ways ("1,500") is asked
+ * about, never guessed. A decimal comma that can only be one ("1,5") is taken.
+ *
+ * @example parseQuantity({ quantity: 'film', text: '5 mil', system: 'metric' }) // → value 127
+ */
+export function parseQuantity(options: { quantity: QuantityName; text: string; system: UnitSystem }): Parsed {
+  const { quantity, system } = options;
+  let text = options.text.trim().toLowerCase().replace(/−/g, '-').replace(/ /g, ' ');
+  for (const [mark, spelled] of Object.entries(FRACTIONS)) text = text.replaceAll(mark, spelled);
+  if (text === '') return fail(`Type a figure, for example ${EXAMPLES[quantity]}.`);
+
+  const ambiguous = /(^|[^\d.,])(\d{1,3}),(\d{3})(?![\d,.])/.exec(text);
+  if (ambiguous && ambiguous[2] !== '0') {
+    const [, , whole, rest] = ambiguous;
+    return fail(`"${whole},${rest}" could be ${whole}${rest} or ${whole}.${rest}. Type it without the comma.`);
+  }
+  if (/,\d*,|\d\.\d*\.|,\d*\.|\.\d*,/.test(text)) return fail(`"${options.text.trim()}" has too many points or commas. Type it as ${EXAMPLES[quantity]}.`);
+  text = text.replace(/(\d),(\d)/g, '$1.$2').replace(/(^|[^\d])[,.](\d)/g, '$10.$2');
+
+  const term = /^([+-]?)\s*(?:(\d+)[\s-]+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:\.\d*)?(?:e[+-]?\d+)?))\s*/;
+  let rest = text;
+  let total = 0;
+  let sign = 1;
+  let terms = 0;
+  let lastUnit: Unit | null = null;
+  while (rest !== '') {
+    const match = term.exec(rest);
+    if (!match) return fail(notRead(options.text, quantity));
+    const [whole, minus, mixedWhole, mixedTop, mixedBottom, top, bottom, decimal] = match;
+    if (terms > 0 && minus) return fail(notRead(options.text, quantity));
+    if (minus === '-') sign = -1;
+    const value: number =
+      mixedWhole !== undefined
+        ? Number(mixedWhole) + Number(mixedTop) / Number(mixedBottom)
+        : top !== undefined
+          ? Number(top) / Number(bottom)
+          : Number(decimal);
+    if (!Number.isFinite(value)) return fail(notRead(options.text, quantity));
+    rest = rest.slice(whole.length);
+    const unitText = /^[^\d+-]*?(?:\^2|2|3)?(?:\/[a-zé]+)?(?=\s|$|\d|-)/.exec(rest)?.[0] ?? '';
+    const spelled = longestUnit(quantity, rest);
+    let unit: Unit;
+    if (spelled) {
+      unit = spelled.unit;
+      rest = rest.slice(spelled.length).trim();
+    } else if (rest === '') {
+      unit = terms > 0 && lastUnit ? nextSmaller(lastUnit, quantity) ?? (shownUnits(quantity, system)[0] as Unit) : (shownUnits(quantity, system)[0] as Unit);
+    } else {
+      return fail(`"${unitText.trim() || rest}" is not a unit of ${words(quantity)}. Use ${unitList(quantity)}.`);
+    }
+    if (terms > 0 && (unit.offset || (lastUnit && unit.factor >= lastUnit.factor))) return fail(notRead(options.text, quantity));
+    total += terms === 0 ? toCore(quantity, unit.id, sign * value) : sign * value * unit.factor;
+    lastUnit = unit;
+    terms += 1;
+  }
+  return { ok: true, value: total, unitId: (lastUnit as Unit).id };
+}
+
+function fail(message: string): Parsed {
+  return { ok: false, message };
+}
+
+function notRead(text: string, quantity: QuantityName): string {
+  return `"${text.trim()}" could not be read. Type it as ${EXAMPLES[quantity]}.`;
+}
+
+/** The longest spelling that the text starts with and that ends where a word ends. */
+function longestUnit(quantity: QuantityName, text: string): { unit: Unit; length: number } | null {
+  let best: { unit: Unit; length: number } | null = null;
+  for (const unit of QUANTITIES[quantity].units) {
+    for (const name of [unit.symbol.toLowerCase(), unit.id.toLowerCase(), ...unit.aliases]) {
+      if (!text.startsWith(name)) continue;
+      const after = text.charAt(name.length);
+      if (/[a-z]/.test(after) && /[a-z]$/.test(name)) continue;
+      if (after === '/' || after === '^') continue;
+      if (!best || name.length > best.length) best = { unit, length: name.length };
+    }
+  }
+  return best;
+}
+
+/** After "3'" a bare figure is inches; after "5 lb" ounces. */
+function nextSmaller(unit: Unit, quantity: QuantityName): Unit | undefined {
+  const pairs: Record<string, string> = { ft: 'in', lb: 'oz', h: 'min', m: 'cm' };
+  return QUANTITIES[quantity].units.find((u) => u.id === pairs[unit.id]);
+}
+
+function words(quantity: QuantityName): string {
+  const names: Partial<Record<QuantityName, string>> = {
+    temperatureDifference: 'a temperature difference',
+    spreadingRate: 'coverage',
+    windSpeed: 'wind speed',
+    film: 'film thickness',
+    duration: 'time',
+  };
+  return names[quantity] ?? quantity;
+}
+
+function unitList(quantity: QuantityName): string {
+  return QUANTITIES[quantity].units
+    .slice(0, 4)
+    .map((u) => u.symbol)
+    .join(', ');
+}

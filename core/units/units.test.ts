@@ -1,0 +1,127 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { editText, formatQuantity, fromCore, parseQuantity, pouringUnit, QUANTITIES, toCore, US_GALLON_L, type QuantityName } from '../index';
+
+const read = (quantity: QuantityName, text: string, system: 'metric' | 'us' = 'metric') => {
+  const parsed = parseQuantity({ quantity, text, system });
+  if (!parsed.ok) throw new Error(parsed.message);
+  return parsed.value;
+};
+const refusal = (quantity: QuantityName, text: string) => {
+  const parsed = parseQuantity({ quantity, text, system: 'metric' });
+  return parsed.ok ? `accepted as ${parsed.value}` : parsed.message;
+};
+
+describe('unit constants', () => {
+  it('takes the US gallon as 231 cubic inches [P: NIST Handbook 44, App. C]', () => {
+    expect(US_GALLON_L).toBeCloseTo(3.785411784, 9);
+  });
+  it('takes the imperial gallon and its ounce from the act [P: UK Weights and Measures Act 1985]', () => {
+    expect(toCore('volume', 'galImp', 1)).toBe(4.54609);
+    expect(toCore('volume', 'flozImp', 1) * 1000).toBeCloseTo(28.4131, 4);
+  });
+  it('has ounces of volume and of mass apart [P: NIST Handbook 44]', () => {
+    expect(toCore('volume', 'flozUS', 1) * 1000).toBeCloseTo(29.5735, 4);
+    expect(toCore('mass', 'oz', 1) * 1000).toBeCloseTo(28.3495, 4);
+  });
+  it('gives square feet and mils from the inch of 25.4 mm', () => {
+    expect(toCore('area', 'ft2', 1)).toBeCloseTo(0.09290304, 10);
+    expect(toCore('film', 'mil', 1)).toBe(25.4);
+  });
+  it('converts fixed points of the scale, and differences without an offset', () => {
+    expect(fromCore('temperature', 'F', 0)).toBeCloseTo(32, 10);
+    expect(fromCore('temperature', 'F', 100)).toBeCloseTo(212, 10);
+    expect(fromCore('temperatureDifference', 'F', 3)).toBeCloseTo(5.4, 10);
+  });
+});
+
+describe('typed figures', () => {
+  it.each([
+    ['film', '5 mil', 127],
+    ['film', '125', 125],
+    ['film', '125 µm', 125],
+    ['volume', '8 oz', 8 * 0.0295735],
+    ['mass', '8 oz', 8 * 0.0283495],
+    ['volume', '750ml', 0.75],
+    ['volume', '1 US gal', 3.785411784],
+    ['length', '3\'6"', 1.0668],
+    ['length', "3'6", 1.0668],
+    ['length', '3 ft 6 1/2 in', 1.0795],
+    ['length', '7 1/4 in', 0.18415],
+    ['length', '7¼"', 0.18415],
+    ['length', '9,6', 9.6],
+    ['length', '9.6 m', 9.6],
+    ['temperature', '64 F', 17.7778],
+    ['temperature', '-3', -3],
+    ['temperature', '−3 °C', -3],
+    ['temperatureDifference', '5.4 f', 3],
+    ['area', '258 sq ft', 23.969],
+    ['duration', '90 min', 1.5],
+    ['duration', '2 d', 48],
+    ['percent', '45 %', 0.45],
+    ['percent', '45', 0.45],
+    ['density', '12 lb/gal', 1.43791],
+    ['windSpeed', '10 kn', 5.14444],
+  ] as [QuantityName, string, number][])('reads %s "%s"', (quantity, text, value) => {
+    expect(read(quantity, text)).toBeCloseTo(value, 4);
+  });
+  it('reads a bare figure in the system shown', () => {
+    expect(read('film', '5', 'us')).toBe(127);
+    expect(read('temperature', '64', 'us')).toBeCloseTo(17.7778, 4);
+    expect(read('length', '31', 'us')).toBeCloseTo(9.4488, 4);
+  });
+  it('asks about "1,500" instead of guessing', () => {
+    expect(refusal('volume', '1,500')).toBe('"1,500" could be 1500 or 1.500. Type it without the comma.');
+    expect(refusal('area', '1,500 ft2')).toContain('1500 or 1.500');
+    expect(read('volume', '0,500')).toBe(0.5);
+  });
+  it.each([
+    ['volume', '', 'Type a figure'],
+    ['volume', 'lots', 'could not be read'],
+    ['volume', '5 kg', 'is not a unit of volume'],
+    ['film', '5 m2', 'is not a unit of film thickness'],
+    ['length', '1.2.3', 'too many points'],
+    ['length', '3 1/0 in', 'could not be read'],
+    ['temperature', '5 C 3 F', 'could not be read'],
+    ['length', '6 in 3 ft', 'could not be read'],
+    ['length', "'; drop table", 'could not be read'],
+  ] as [QuantityName, string, string][])('refuses %s "%s" with a sentence', (quantity, text, sentence) => {
+    expect(refusal(quantity, text)).toContain(sentence);
+  });
+});
+
+describe('round trips', () => {
+  const names = Object.keys(QUANTITIES) as QuantityName[];
+  it('to a unit and back loses nothing, for every unit of every quantity', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...names), fc.double({ min: 0.001, max: 5000, noNaN: true }), (quantity, value) => {
+        for (const unit of QUANTITIES[quantity].units) {
+          expect(fromCore(quantity, unit.id, toCore(quantity, unit.id, value))).toBeCloseTo(value, 6);
+        }
+      }),
+    );
+  });
+  it('what is put into a field is read back as the same value, in both systems', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...names), fc.constantFrom('metric' as const, 'us' as const), fc.double({ min: 0.01, max: 500, noNaN: true }), (quantity, system, core) => {
+        const text = editText(quantity, core, { system });
+        const tolerance = Math.abs(core) * 1e-4 + (quantity === 'temperature' ? 1e-3 : 0);
+        expect(Math.abs(read(quantity, text, system) - core)).toBeLessThanOrEqual(tolerance);
+      }),
+    );
+  });
+  it('pours all parts of a batch in one unit, fine enough for a scale', () => {
+    expect(pouringUnit('volume', { system: 'metric' }, 1)).toMatchObject({ id: 'mL', digits: 0 });
+    expect(pouringUnit('volume', { system: 'metric' }, 4)).toMatchObject({ id: 'L', digits: 3 });
+    expect(pouringUnit('mass', { system: 'metric' }, 4)).toMatchObject({ id: 'g', digits: 0 });
+    expect(pouringUnit('mass', { system: 'us' }, 4)).toMatchObject({ id: 'oz', digits: 1 });
+    expect(pouringUnit('volume', { system: 'metric', except: { volume: 'us' } }, 1)).toMatchObject({ id: 'flozUS' });
+  });
+  it('shows small volumes in the small unit', () => {
+    expect(formatQuantity('volume', 0.25, { system: 'metric' })).toBe('250 mL');
+    expect(formatQuantity('volume', 2.5, { system: 'metric' })).toBe('2.50 L');
+    expect(formatQuantity('volume', 0.25, { system: 'us' })).toBe('8.5 fl oz');
+    expect(formatQuantity('film', 127, { system: 'metric', except: { film: 'us' } })).toBe('5.0 mil');
+    expect(formatQuantity('temperatureDifference', -0.01, { system: 'metric' })).toBe('0.0 °C');
+  });
+});

@@ -1,0 +1,151 @@
+import { DEMO, demoYard, expect, test as base, useSettings, type OwnServer } from './fixtures';
+
+/** A phone at the hull: everything here is done at 390 × 844. One demo yard for the file. */
+const test = base.extend<object, { yard: OwnServer }>({
+  yard: [demoYard(), { scope: 'worker' }],
+});
+test.describe.configure({ mode: 'default' });
+test.use({ viewport: { width: 390, height: 844 } });
+test.beforeEach(({ page }) => useSettings(page, {}));
+
+interface Entry {
+  id: string;
+  kind: string;
+  stream: string;
+  streamId: string;
+  painter: string;
+  occurredAt: number;
+  body: Record<string, never>;
+}
+const logOf = async (yard: OwnServer, boat: string) => ((await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as { entries: Entry[] }).entries;
+
+test('one batch and one stint over two zones, from the pot to the record', async ({ page, yard }) => {
+  const boat = `${yard.url}/boats/${DEMO.sloop}`;
+  await page.goto(`${boat}/mix?on=${DEMO.hull},${DEMO.keels}`);
+  // 22.174 m² less 0.3 m² under the stands, and 6.4 m², at 70 µm, 50 % solids, 10 % loss: 4.398 L, by hand.
+  await expect(page.getByRole('cell', { name: '4.398 L' })).toBeVisible();
+  await page.getByLabel('Thinner, of the mix').fill('5');
+  await expect(page.getByRole('cell', { name: '0.220 L' })).toBeVisible();
+  await page.getByRole('button', { name: 'Mixed: start the clocks' }).click();
+  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText('00:15:00');
+  await page.getByRole('link', { name: 'Start the coat with it' }).click();
+  await expect(page.getByText(/With the batch of 4\.62 L/)).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: /Underwater hull/ })).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: /Twin keels/ })).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: /Rudder/ })).not.toBeChecked();
+  await page.getByRole('button', { name: 'Start coat' }).click();
+  await expect(page.getByRole('heading', { name: /^Underwater hull, Twin keels: barrier/ })).toBeVisible();
+
+  // The comb: too thin, then on target; the mean tells.
+  await page.getByRole('button', { name: 'Log', exact: true }).first().click();
+  await expect(page.getByText('Type the comb reading, for example 150 or 6 mil.')).toBeVisible();
+  await page.getByLabel('Comb reading').fill('100');
+  await page.getByRole('button', { name: 'Log', exact: true }).first().click();
+  await expect(page.getByText(/too thin, go heavier/)).toBeVisible();
+  await page.getByLabel('Comb reading').fill('180');
+  await page.getByRole('button', { name: 'Log', exact: true }).first().click();
+  await expect(page.getByText(/2 readings, mean/)).toContainText('140');
+  await expect(page.getByText(/on target/)).toBeVisible();
+  await page.getByLabel('Litres put on, if known').fill('4,5');
+  await page.getByRole('button', { name: 'Finish now' }).click();
+
+  // Both zones have their own window now.
+  await expect(page.getByRole('region', { name: 'Window on Underwater hull' })).toContainText('Not before');
+  await expect(page.getByRole('region', { name: 'Window on Twin keels' })).toContainText('Bonds as is until');
+  await expect.poll(async () => (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'finished')?.body).toEqual({ litresOn: 4.5 });
+  const log = await logOf(yard, DEMO.sloop);
+  const start = log.findLast((e) => e.kind === 'started')!;
+  expect(log.filter((e) => e.streamId === start.streamId).map((e) => e.kind)).toEqual(['started', 'batchOn', 'wetFilm', 'wetFilm', 'finished']);
+  expect(start.painter).toBe('Ines');
+  await page.getByRole('link', { name: /^Record/ }).click();
+  await expect(page.getByRole('article').first()).toContainText('Underwater hull, Twin keels');
+  await expect(page.getByRole('article').first()).toContainText('2 combed');
+  await expect(page.getByRole('article').first()).toContainText('Base + Hardener');
+});
+
+test('a surface reading moves the window, and taking it back moves it again', async ({ page, yard }) => {
+  const rudder = (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder))!;
+  await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/${rudder.streamId}`);
+  const window = page.getByRole('region', { name: 'Window on Rudder and skeg' });
+  const opens = () => window.getByText('Not before', { exact: true }).locator('..').innerText();
+  await expect(window).toContainText('Not before');
+  const before = await opens();
+  await page.getByLabel('Surface now').fill('warm');
+  await page.getByRole('button', { name: 'Log', exact: true }).first().click();
+  await expect(page.getByText(/Type the surface temperature|could not be read/).first()).toBeVisible();
+  await page.getByLabel('Surface now').fill('95 F');
+  await page.getByRole('button', { name: 'Log', exact: true }).first().click();
+  await expect(page.getByText('Read surface 35.0 °C')).toBeVisible();
+  expect(await opens()).not.toBe(before);
+  await page.getByText('Why these times').click();
+  await expect(page.getByText(/2 surface readings moved it/)).toBeVisible();
+  await page.getByRole('button', { name: 'Correct: Read surface 35.0 °C' }).click();
+  await page.getByRole('button', { name: 'It did not happen' }).click();
+  await expect(page.getByText('1 corrected or withdrawn')).toBeVisible();
+  expect(await opens()).toBe(before);
+});
+
+test('sanding tests: gums means later, powders means now', async ({ page, yard }) => {
+  const rudder = (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder))!;
+  await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/${rudder.streamId}`);
+  await page.getByRole('button', { name: 'Gums' }).click();
+  await expect(page.getByText('Dry to sand (by hand)')).toBeVisible();
+  await expect(page.getByText('Sanding test: gums')).toBeVisible();
+  await page.getByRole('button', { name: 'Powders' }).click();
+  await expect(page.getByText('Dry to sand (by hand)').locator('..')).toContainText('10:40');
+});
+
+test('past the bonding window a coat is started only over an abraded one, and the grit stands in the record', async ({ page, yard }) => {
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/today`);
+  await expect(page.getByText(/abrade first: it bonded as is until/)).toBeVisible();
+  await page.getByRole('link', { name: /^Start barrier 1 on Underwater hull/ }).click();
+  await expect(page.getByText(/Against it: Underwater hull: abrade first/)).toBeVisible();
+  await page.getByLabel('Abraded with grit').fill('medium');
+  await page.getByRole('button', { name: 'Start coat' }).click();
+  await expect(page.getByText('Type the grit as a number, for example 180.')).toBeVisible();
+  await page.getByLabel('Abraded with grit').fill('180');
+  await expect(page.getByText(/Against it/)).toBeHidden();
+  await page.getByRole('button', { name: 'Start coat' }).click();
+  await expect(page.getByText('Comb for, wet')).toBeVisible();
+  await expect(page.getByText(/Started by roller, abraded with 180 before/)).toBeVisible();
+});
+
+test('a coat that never was is taken back, its later entries first', async ({ page, yard }) => {
+  const started = (await logOf(yard, DEMO.workboat)).findLast((e) => e.kind === 'started')!;
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/coat/${started.streamId}`);
+  await page.getByLabel('Remark').fill('Wrong boat!');
+  await page.getByRole('button', { name: 'Log', exact: true }).last().click();
+  await expect(page.getByText('Wrong boat!')).toBeVisible();
+  await page.getByRole('button', { name: /^Correct: Started/ }).click();
+  await page.getByRole('button', { name: 'It did not happen' }).click();
+  await expect(page.getByText('Take back the later entries of this coat before its start.')).toBeVisible();
+  await page.getByRole('button', { name: 'Correct: Wrong boat!' }).click();
+  await page.getByRole('button', { name: 'It did not happen' }).click();
+  await expect(page.getByText('1 corrected or withdrawn')).toBeVisible();
+  await page.getByRole('button', { name: /^Correct: Started/ }).click();
+  await page.getByRole('button', { name: 'It did not happen' }).click();
+  await expect(page.getByRole('heading', { name: 'There is no such coat here' })).toBeVisible();
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/today`);
+  await expect(page.getByRole('link', { name: /^Start barrier 1 on Underwater hull/ })).toBeVisible();
+});
+
+test('the coat in hand is finished from Today, at a time before now, never after', async ({ page, yard }) => {
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/today`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Topsides: coat going on since');
+  await page.getByRole('link', { name: 'Finish' }).click();
+  await page.getByRole('button', { name: 'It was earlier' }).click();
+  await page.getByLabel('Finished').fill('2026-05-14T23:00');
+  await page.getByRole('button', { name: 'Finish at that time' }).click();
+  await expect(page.getByText('The finish has not come yet.')).toBeVisible();
+  await page.getByLabel('Finished').fill('2026-05-13T08:00');
+  await page.getByRole('button', { name: 'Finish at that time' }).click();
+  await expect(page.getByText('The coat would finish before it started.')).toBeVisible();
+  await page.getByLabel('Finished').fill('2026-05-14T10:30');
+  await page.getByRole('button', { name: 'Finish at that time' }).click();
+  await expect(page.getByText('The hand overrides the table')).toBeVisible();
+  // 10:30 at the boat, whatever zone the phone is in.
+  await expect.poll(async () => (await logOf(yard, DEMO.workboat)).findLast((e) => e.kind === 'finished')?.occurredAt).toBe(Date.UTC(2026, 4, 14, 9, 30));
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/mix`);
+  await page.getByRole('button', { name: 'Pot empty' }).first().click();
+  await expect(page.getByRole('list', { name: 'Pots in use' })).toHaveCount(0);
+});

@@ -1,0 +1,42 @@
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Imports point one way: web → contracts → core ← contracts ← server. */
+const forbid = (message, ...regexes) => ['error', { patterns: regexes.map((regex) => ({ regex, message })) }];
+
+export default tseslint.config(
+  { ignores: ['dist/', 'node_modules/', '.data/', 'test-results/', 'playwright-report/'] },
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false, prefer: 'type-imports' }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['core/**/*.test.ts', 'core/**/*.fixture.ts'],
+    rules: { 'no-restricted-imports': forbid('The core imports nothing but itself: no interface, server, library or Node.', '^(?!\\.{1,2}/)', '\\.\\./(\\.\\./)*(web|server|contracts)/') },
+  },
+  {
+    files: ['contracts/**/*.ts'],
+    ignores: ['contracts/**/*.test.ts'],
+    rules: { 'no-restricted-imports': forbid('Contracts know the core and Joi only.', '^(?!joi$|#core|\\./)') },
+  },
+  {
+    files: ['server/**/*.ts'],
+    rules: { 'no-restricted-imports': forbid('The server does not know the interface.', '/web/', '^react', '^#web') },
+  },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      'no-restricted-imports': forbid('The interface reaches the server through its API only.', '#server', '/server/', '^node:', '^drizzle', '^express'),
+    },
+  },
+  { files: ['scripts/**', 'bench/**', 'e2e/**'], rules: { 'no-console': 'off' } },
+);

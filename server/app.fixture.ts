@@ -1,0 +1,90 @@
+import pino from 'pino';
+import request from 'supertest';
+import { v7 as uuid } from 'uuid';
+import { sheet as exampleSheet } from '#core/sheet/example.fixture';
+import { makeApp } from './app';
+import { openDb, type OpenDb } from './db/open';
+import { FileStore } from './files';
+
+/** Tests only: an app on a database in memory, its clock stopped, with the few rows most tests start from. */
+export const NOW = Date.UTC(2026, 4, 14, 10, 0);
+export const HOUR = 3_600_000;
+
+export async function testApp(open?: OpenDb) {
+  const { db, close } = open ?? (await openDb(null));
+  const clock = { at: NOW, now: () => clock.at, frozen: true };
+  const files = new FileStore(null);
+  const app = makeApp({ db, files, clock, demo: false }, { log: pino({ level: 'silent' }), webDir: null });
+  return { db, app, files, clock, close, agent: request(app) };
+}
+
+export { uuid };
+
+export const boatFields = {
+  name: 'Test Punt',
+  hullMaterial: 'grp',
+  keels: 'single',
+  form: 'longKeel',
+  loaM: 8,
+  lwlM: 7,
+  beamM: 2.6,
+  draftM: 1.1,
+  freeboardM: 0.9,
+  place: 'Nowhere',
+  latitudeDeg: 45,
+  timeZone: 'Europe/Lisbon',
+  version: 0,
+};
+
+export const zoneFields = (boatId: string) => ({
+  boatId,
+  name: 'Underwater hull',
+  kind: 'underwater',
+  substrate: 'gelcoat',
+  exposure: 'immersed',
+  existing: 'bare',
+  area: { method: 'dimensions', dimensions: {}, typed: null },
+  sort: 1,
+  version: 0,
+});
+
+export const layerFields = (sheetRevisionId: string) => ({
+  id: uuid(),
+  sheetRevisionId,
+  dftMicron: 100,
+  method: 'roller',
+  thinnerShare: 0,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: 'grey',
+  colourHex: '#888888',
+});
+
+export type Agent = ReturnType<typeof request>;
+
+/** A boat with one zone and two coats of one sheet planned on it. */
+export async function setUpBoat(agent: Agent) {
+  const ids = { boat: uuid(), zone: uuid(), sheet: uuid(), revision: uuid(), buildUp: uuid() };
+  await agent.put(`/api/boats/${ids.boat}`).send(boatFields).expect(200);
+  await agent.put(`/api/surfaces/${ids.zone}`).send(zoneFields(ids.boat)).expect(200);
+  await agent.put(`/api/sheets/${ids.sheet}`).send({ revisionId: ids.revision, body: exampleSheet, version: 0 }).expect(200);
+  const layers = [layerFields(ids.revision), layerFields(ids.revision)];
+  await agent.put(`/api/build-ups/${ids.buildUp}`).send({ boatId: ids.boat, surfaceId: ids.zone, layers, version: 0 }).expect(200);
+  return { ...ids, layers };
+}
+
+export function startBody(set: { boat: string; zone: string; revision: string; layers: { id: string }[] }, coatId: string, at: number) {
+  return {
+    boatId: set.boat,
+    stream: 'coat',
+    streamId: coatId,
+    kind: 'started',
+    occurredAt: at,
+    painter: 'Ada',
+    device: 'test',
+    supersedes: null,
+    body: { on: [{ surfaceId: set.zone, layerId: set.layers[0]?.id }], sheetRevisionId: set.revision, method: 'roller', thinner: 0, dftMicron: 100, colour: 'grey', colourHex: '#888888', overrideReason: null, abradedGrit: null },
+  };
+}
+
+export const entryFields = (boatId: string, coatId: string, kind: string, at: number, body: object, supersedes: string | null = null) => ({ boatId, stream: 'coat', streamId: coatId, kind, occurredAt: at, painter: 'Ada', device: 'test', supersedes, body });

@@ -1,0 +1,58 @@
+import { DateTime } from 'luxon';
+import Papa from 'papaparse';
+import { dewPointC } from '#core/air/dewPoint';
+import { foldBatches, foldCoats, measuredFilm } from '#core/coat/fold';
+import { RUNS_AS_FORMULA } from '#core/csv';
+import type { BoatBundle } from '#contracts/boat';
+
+/**
+ * The coat sheets of a boat as CSV, one row a coat and zone, SI units in the headings. Text that a
+ * spreadsheet would run as a formula is made harmless.
+ */
+export function coatSheetsCsv(bundle: BoatBundle): string {
+  const { boat } = bundle;
+  const local = (at: number | null) => (at === null ? '' : DateTime.fromMillis(at, { zone: boat.timeZone }).toISO({ suppressMilliseconds: true }));
+  const number = (value: number | null | undefined, digits: number) => (value === null || value === undefined ? '' : Number(value.toFixed(digits)));
+  const names = new Map(bundle.surfaces.map((s) => [s.id, s.name]));
+  const sheets = new Map(bundle.sheets.map((s) => [s.id, s]));
+  const builds = new Map(bundle.buildUps.map((b) => [b.surfaceId, b]));
+  const batches = new Map(foldBatches(bundle.entries).map((b) => [b.id, b]));
+  const rows = foldCoats(bundle.entries).flatMap((coat) => {
+    const revision = sheets.get(coat.sheetRevisionId);
+    const film = revision ? measuredFilm(coat, revision.body.solids) : null;
+    const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);
+    const dew = reading ? dewPointC({ airC: reading.airC as number, rh: reading.rh as number }) : null;
+    const surfaceC = coat.readings.find((r) => r.surfaceC !== null)?.surfaceC ?? null;
+    const poured = coat.batches.flatMap((b) => batches.get(b.batchId)?.parts.map((p) => `${p.name} ${p.volumeL.toFixed(3)} L`) ?? []);
+    return coat.on.map((target) => ({
+      boat: boat.name,
+      zone: names.get(target.surfaceId) ?? '(removed zone)',
+      product: revision?.body.name ?? '',
+      maker: revision?.body.maker ?? '',
+      'sheet revision': revision?.revision ?? '',
+      colour: coat.colour,
+      method: coat.method,
+      started: local(coat.startedAt),
+      finished: local(coat.finishedAt),
+      'air °C': number(reading?.airC, 1),
+      'RH %': reading ? number((reading.rh as number) * 100, 0) : '',
+      'surface °C': number(surfaceC, 1),
+      'dew point °C': number(dew, 1),
+      'spread °C': dew !== null && surfaceC !== null ? number(surfaceC - dew, 1) : '',
+      'thinner % of mixed': number(coat.thinner * 100, 1),
+      'planned dry film µm': number(coat.dftMicron, 0),
+      'wet film readings µm': coat.wetFilms.flatMap((w) => w.micron.map((m) => Math.round(m))).join(' '),
+      'mean wet film µm': number(film?.wetMicron, 0),
+      'dry film from wet µm': number(film?.dryMicron, 0),
+      'litres on': number(coat.litresOn, 3),
+      poured: poured.join('; '),
+      painter: coat.painter,
+      'grit beneath': coat.abradedGrit ?? '',
+      'started against advice because': coat.overrideReason ?? '',
+      'rule let stand because': (builds.get(target.surfaceId)?.overrides ?? []).filter((o) => o.key.includes(`:${target.layerId}/`)).map((o) => o.reason).join(' | '),
+      notes: coat.notes.map((n) => n.text).join(' | '),
+      'corrected entries': coat.superseded.length,
+    }));
+  });
+  return Papa.unparse(rows, { escapeFormulae: RUNS_AS_FORMULA, newline: '\r\n' });
+}

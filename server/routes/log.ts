@@ -1,0 +1,26 @@
+import { Router } from 'express';
+import type { LogEntry, NewEntry } from '#core/coat/events';
+import { entryBody } from '#contracts/log';
+import type { Context } from '../context';
+import { getBundle } from '../db/boats';
+import { appendEntry } from '../db/log';
+import { coatSheetsCsv } from '../record';
+import { check, idOf } from '../validate';
+
+export function logRoutes({ db, clock }: Context): Router {
+  const router = Router();
+  router.put('/entries/:id', async (req, res) => {
+    const entry = check<Omit<LogEntry, 'id' | 'recordedAt'>>(entryBody, req.body);
+    res.json(await appendEntry(db, { ...entry, id: idOf(req) } as NewEntry, clock.now()));
+  });
+  router.get('/boats/:id/coat-sheets.csv', async (req, res) => {
+    const bundle = await getBundle(db, idOf(req), clock);
+    res.attachment(`${fileName(bundle.boat.name)} coat sheets.csv`).type('text/csv').send(coatSheetsCsv(bundle));
+  });
+  return router;
+}
+
+/** A boat's name may hold anything; a file's may not. */
+function fileName(name: string): string {
+  return name.normalize('NFKD').replace(/[^\w -]+/g, '').trim() || 'boat';
+}

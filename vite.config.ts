@@ -1,0 +1,11 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: 'web',
+  plugins: [react(), tailwindcss()],
+  // The chart and the forms' checking are large, and loaded only where they are used.
+  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 600 },
+  server: { host: '127.0.0.1', port: 4621, proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4620}` } },
+});

@@ -1,0 +1,103 @@
+import { BellRing } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import { Link } from 'react-router';
+import { logEntry, queryClient, useYard } from '../data/store';
+import { useNow } from '../data/now';
+import { useOutbox } from '../data/outbox';
+import { batchTimers } from '#core/coat/clocks';
+import type { LogEntry } from '#core/coat/events';
+import { foldBatches } from '#core/coat/fold';
+import type { Yard } from '#contracts/yard';
+
+/** Two short notes, made here so that no sound file is needed. Browsers allow it once the page was touched. */
+let audio: AudioContext | null = null;
+function armSound(): void {
+  audio ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
+  void audio?.resume();
+}
+function ring(): void {
+  if (!audio || audio.state !== 'running') return;
+  for (const [start, pitch] of [[0, 880], [0.22, 660]] as const) {
+    const tone = audio.createOscillator();
+    const volume = audio.createGain();
+    tone.frequency.value = pitch;
+    volume.gain.setValueAtTime(0.25, audio.currentTime + start);
+    volume.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + start + 0.2);
+    tone.connect(volume).connect(audio.destination);
+    tone.start(audio.currentTime + start);
+    tone.stop(audio.currentTime + start + 0.2);
+  }
+}
+
+const RING_EVERY_MS = 3000;
+
+/**
+ * Timers shout wherever one is in the program: on screen, in the title and by sound, until they are
+ * silenced. They are instants in the log, so a reload or a restart changes nothing.
+ */
+export function Alarm() {
+  const at = useNow(1000);
+  const { data: yard } = useYard();
+  const waiting = useOutbox();
+  useEffect(() => {
+    addEventListener('pointerdown', armSound);
+    addEventListener('keydown', armSound);
+    return () => {
+      removeEventListener('pointerdown', armSound);
+      removeEventListener('keydown', armSound);
+    };
+  }, []);
+
+  // What waits to be sent counts already: a pot mixed with no signal rings, one that was emptied is quiet.
+  const unsent = waiting.flatMap((w) => (w.change.kind === 'entry' && w.change.entry.stream === 'batch' ? [{ ...w.change.entry, recordedAt: w.change.entry.occurredAt } as LogEntry] : []));
+  const quiet = (batchId: string, timer: string) => unsent.some((e) => e.streamId === batchId && (e.kind === 'emptied' || (e.kind === 'silenced' && e.body.timer === timer)));
+  const due = (yard?.boats ?? []).flatMap((b) => {
+    const own = batchTimers(foldBatches(unsent.filter((e) => e.boatId === b.boat.id)), at);
+    return [...b.timers, ...own.filter((t) => !b.timers.some((x) => x.batchId === t.batchId))].filter((t) => !t.silenced && t.dueAt <= at && !quiet(t.batchId, t.timer)).map((t) => ({ ...t, boat: b.boat }));
+  });
+  const ringing = due.length > 0;
+  const first = due[0];
+  const text = first ? `${first.timer === 'stand' ? 'Stand is over' : 'Pot life has ended'}: ${first.boat.name}` : null;
+
+  const title = useRef(document.title);
+  useEffect(() => {
+    if (!ringing || text === null) return;
+    const own = title.current;
+    ring();
+    let flip = true;
+    document.title = `● ${text}`;
+    const timer = setInterval(() => {
+      flip = !flip;
+      document.title = flip ? `● ${text}` : own;
+      ring();
+    }, RING_EVERY_MS);
+    return () => {
+      clearInterval(timer);
+      document.title = own;
+    };
+  }, [ringing, text]);
+
+  if (!ringing) return null;
+  return (
+    <div className="no-print sticky top-0 z-30 bg-warning text-warning-content" role="alert">
+      {due.map((timer) => (
+        <div key={`${timer.batchId}-${timer.timer}`} className="flex flex-wrap items-center gap-3 px-4 py-1">
+          <BellRing size={22} aria-hidden="true" />
+          <Link to={`/boats/${timer.boat.id}/mix`} className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4">
+            {timer.timer === 'stand' ? 'Stand is over, the batch may be used' : 'Pot life has ended: throw the rest away safely'} · {timer.boat.name}
+          </Link>
+          <button
+            type="button"
+            className="btn border-current bg-transparent text-inherit"
+            onClick={() => {
+              queryClient.setQueryData<Yard>(['yard'], (y) => y && { ...y, boats: y.boats.map((b) => ({ ...b, timers: b.timers.map((t) => (t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t)) })) });
+              void logEntry({ boatId: timer.boat.id, stream: 'batch', streamId: timer.batchId, kind: 'silenced', body: { timer: timer.timer } }, 'Timer silenced', { quiet: true });
+            }}
+          >
+            Silence
+          </button>
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,116 @@
+import { Link, NavLink, Outlet, useOutletContext, useParams } from 'react-router';
+import { weatherAt } from '#core/air/weather';
+import { Refused } from '../data/api';
+import { useBoat, type BoatView } from '../data/store';
+import { Fig } from '../parts/Fig';
+import { CLOCK_WORDS, daysTo, timeWords } from '../parts/words';
+import { PLACES } from './keys';
+import { NotFound } from './PlaceError';
+
+/** The boat's view for every place on the bench. */
+export function useView(): BoatView {
+  return useOutletContext<BoatView>();
+}
+
+/** Job strip on top, bench of places, the place itself. On a phone the bench lies under the thumb. */
+export function BoatShell() {
+  const { boatId } = useParams();
+  const { view, error } = useBoat(boatId);
+  if (error instanceof Refused && !view) return <NotFound what="boat" />;
+  if (!view) return <Loading />;
+  return (
+    <>
+      <JobStrip view={view} />
+      <Bench view={view} />
+      <div className="mx-auto flex w-full max-w-[88rem] min-w-0 flex-1 flex-col px-3 pb-24 pt-3 sm:px-5 lg:pb-8">
+        <Outlet context={view} />
+      </div>
+    </>
+  );
+}
+
+function Loading() {
+  return (
+    <div className="p-5" role="status" aria-label="Loading the boat">
+      <div className="skeleton mb-3 h-10 w-2/3 rounded-sm" />
+      <div className="skeleton mb-3 h-56 w-full rounded-sm" />
+      <div className="skeleton h-24 w-full rounded-sm" />
+    </div>
+  );
+}
+
+/** One ruled sentence: boat, day on the hard, the air now, the next clock to ring, days to launch. */
+function JobStrip({ view }: { view: BoatView }) {
+  const { boat, jobs, at, hours, clocks, surfaces } = view;
+  const job = jobs[jobs.length - 1];
+  const air = weatherAt(hours, at);
+  const next = clocks.find((c) => c.kind !== 'lastStart');
+  const zone = next?.surfaceId ? surfaces.find((s) => s.id === next.surfaceId)?.name : 'batch';
+  const out = job ? -daysTo(job.outOn, at, boat.timeZone) + 1 : null;
+  const launch = job?.inOn ? daysTo(job.inOn, at, boat.timeZone) : null;
+  const simulated = view.hours.findLast((h) => h.at <= at)?.source === 'simulated';
+  return (
+    <p className="no-print ruled narrow flex flex-wrap items-baseline gap-x-4 gap-y-0 px-3 py-1.5 text-lg sm:px-5">
+      <Link to={`/boats/${boat.id}/edit`} className="max-w-full truncate text-xl font-semibold underline decoration-1 underline-offset-4">
+        {boat.name}
+      </Link>
+      {out !== null && out > 0 && <span>day {out} on the hard</span>}
+      {air && (
+        <Link to={`/boats/${boat.id}/weather`} className="underline decoration-dotted decoration-1 underline-offset-4">
+          air <Fig quantity="temperature" value={air.airC} /> <Fig quantity="percent" value={air.rh} digits={0} />
+          {simulated && <span className="quiet text-base"> simulated</span>}
+        </Link>
+      )}
+      {next && (
+        <span>
+          next: {zone} {CLOCK_WORDS[next.kind]} {timeWords(next.at, at, boat.timeZone)}
+        </span>
+      )}
+      {launch !== null && (
+        <span className="sm:ml-auto">{launch > 1 ? `${launch} days to launch` : launch === 1 ? 'launch tomorrow' : launch === 0 ? 'launch today' : `launch was ${-launch} ${launch === -1 ? 'day' : 'days'} ago`}</span>
+      )}
+    </p>
+  );
+}
+
+function Bench({ view }: { view: BoatView }) {
+  const figures = benchFigures(view);
+  return (
+    <nav aria-label="Bench" className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] lg:static lg:border-b lg:border-t-0 lg:px-5">
+      <ul className="grid grid-cols-6 lg:flex lg:gap-8">
+        {PLACES.map((place) => (
+          <li key={place.path} className="min-w-0">
+            <NavLink
+              to={`/boats/${view.boat.id}/${place.path}`}
+              className={({ isActive }) =>
+                `place-link narrow flex flex-col items-center justify-center px-0.5 leading-tight lg:min-h-11 lg:flex-row lg:items-baseline lg:gap-2 lg:py-2 ${isActive ? 'border-t-4 border-base-content font-semibold lg:border-b-4 lg:border-t-0' : 'border-t-4 border-transparent lg:border-b-4 lg:border-t-0'}`
+              }
+            >
+              <span className="text-lg">{place.name}</span>
+              <span className="quiet max-w-full truncate text-sm lg:text-base">{figures[place.path]}</span>
+            </NavLink>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  );
+}
+
+/** What each place would say if it had one word. */
+function benchFigures(view: BoatView): Record<(typeof PLACES)[number]['path'], string> {
+  const { statuses, timers, at, clocks, boat, surfaces, coats } = view;
+  const open = statuses.filter((s) => s.state === 'bonds' || s.state === 'ready').length;
+  const next = clocks.find((c) => c.kind !== 'lastStart');
+  const inHand = coats.filter((c) => c.finishedAt === null).length;
+  const pot = timers.find((t) => t.dueAt > at && !t.silenced);
+  const done = statuses.reduce((sum, s) => sum + s.layersDone, 0);
+  const planned = statuses.reduce((sum, s) => sum + s.layersPlanned, 0);
+  return {
+    today: next ? timeWords(next.at, at, boat.timeZone) : open > 0 ? `${open} open` : '·',
+    hull: `${surfaces.length} zones`,
+    film: `${done}/${planned}`,
+    mix: pot ? timeWords(pot.dueAt, at, boat.timeZone) : '·',
+    coat: inHand > 0 ? `${inHand} going on` : '·',
+    record: String(coats.length),
+  };
+}

@@ -1,0 +1,100 @@
+import { useEffect, useRef } from 'react';
+import { useLocation, useNavigate, useParams } from 'react-router';
+import { undo } from '../data/store';
+
+/** The bench, left to right. A place keeps its digit even while its neighbours are not there yet. */
+export const PLACES = [
+  { key: '1', path: 'today', name: 'Today' },
+  { key: '2', path: 'hull', name: 'Hull' },
+  { key: '3', path: 'film', name: 'Film' },
+  { key: '5', path: 'mix', name: 'Mix' },
+  { key: '6', path: 'coat', name: 'Coat' },
+  { key: '8', path: 'record', name: 'Record' },
+] as const;
+
+/** Where "new" leads from a path. */
+function newPath(pathname: string, boatId: string | undefined): string {
+  if (pathname.startsWith('/sheets')) return '/sheets/new/quick';
+  if (!boatId) return pathname === '/' ? '/boats/new' : pathname;
+  if (pathname.includes('/hull')) return `/boats/${boatId}/hull/new`;
+  if (pathname.includes('/film')) return '/sheets/new/quick';
+  return `/boats/${boatId}/coat/start`;
+}
+
+function typing(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('dialog[open]') !== null);
+}
+
+/** Open all workings on the page, or close them when any is open. */
+function toggleWorkings(): void {
+  const all = [...document.querySelectorAll<HTMLDetailsElement>('details[data-why]')];
+  const open = all.every((d) => !d.open);
+  for (const d of all) d.open = open;
+}
+
+/** Single keys, which do nothing while typing, and undo. */
+export function useKeys(onHelp: () => void): void {
+  const navigate = useNavigate();
+  const { pathname, search } = useLocation();
+  const { boatId } = useParams();
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.altKey) return;
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !typing(event.target)) {
+        event.preventDefault();
+        undo();
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || typing(event.target)) return;
+      const place = PLACES.find((p) => p.key === event.key);
+      if (place && boatId) void navigate(`/boats/${boatId}/${place.path}`);
+      else if (event.key === '0') void navigate('/');
+      else if (event.key === 'n') void navigate(newPath(pathname, boatId));
+      else if (event.key === 'm' && boatId) void navigate(`/boats/${boatId}/mix${search}`);
+      else if (event.key === 'w') toggleWorkings();
+      else if (event.key === '?') onHelp();
+      else return;
+      event.preventDefault();
+    };
+    addEventListener('keydown', press);
+    return () => removeEventListener('keydown', press);
+  }, [navigate, pathname, search, boatId, onHelp]);
+}
+
+export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const ref = useRef<HTMLDialogElement>(null);
+  useEffect(() => {
+    if (open) ref.current?.showModal();
+    else ref.current?.close();
+  }, [open]);
+  const rows: [string, string][] = [
+    ['0', 'the yard'],
+    ...PLACES.map((p): [string, string] => [p.key, p.name]),
+    ['n', 'new here: boat, zone, sheet or coat'],
+    ['m', 'mix for what is selected'],
+    ['w', 'why: open or close the workings'],
+    ['Ctrl z', 'undo'],
+    ['?', 'this sheet'],
+  ];
+  return (
+    <dialog ref={ref} className="modal" onClose={onClose} aria-labelledby="keys-title">
+      <div className="modal-box max-w-md rounded-sm">
+        <h2 id="keys-title">Keys</h2>
+        <dl className="my-3 grid grid-cols-[5rem_1fr] gap-y-1.5">
+          {rows.map(([key, what]) => (
+            <div key={key} className="contents">
+              <dt>
+                <kbd className="kbd">{key}</kbd>
+              </dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="text-sm quiet">Single keys rest while you type in a field.</p>
+        <form method="dialog" className="mt-3 text-right">
+          <button className="btn">Close</button>
+        </form>
+      </div>
+    </dialog>
+  );
+}

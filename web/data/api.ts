@@ -1,0 +1,35 @@
+import type { ApiError } from '#contracts/common';
+
+/** The server said no, with a reason. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly field: string | null,
+    readonly current: unknown,
+  ) {
+    super(message);
+  }
+}
+
+/** No answer came: no signal, or the server is restarting. Worth trying again. */
+export class NoAnswer extends Error {}
+
+export async function call<T>(method: 'GET' | 'PUT' | 'POST', path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    const raw = body instanceof Blob;
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body), headers: { 'Content-Type': raw ? 'application/octet-stream' : 'application/json' } }),
+    });
+  } catch {
+    throw new NoAnswer('No answer from the server.');
+  }
+  if (response.ok) return (await response.json()) as T;
+  const told = (await response.json().catch(() => null)) as Partial<ApiError> | null;
+  // A proxy or a server that is going down answers without our shape of error.
+  if (!told?.error || response.status >= 500) throw new NoAnswer(told?.error?.message ?? 'The server cannot answer just now.');
+  throw new Refused(response.status, told.error.code, told.error.message, told.error.field ?? null, told.error.current ?? null);
+}

@@ -1,0 +1,158 @@
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { NewEntry } from '#core/coat/events';
+import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
+import type { Change } from './changes';
+import { Outbox } from './outbox';
+
+// The program's own outbox starts as it is loaded, in a browser.
+vi.hoisted(() => {
+  globalThis.addEventListener ??= () => undefined;
+  globalThis.navigator ??= {} as Navigator;
+});
+
+/** A server that answers as told; what it was sent stands in `sent`. */
+let sent: { path: string; body: Record<string, unknown> }[] = [];
+let answer: (path: string) => { status: number; body?: object } | 'silent' = () => ({ status: 200 });
+
+beforeEach(() => {
+  sent = [];
+  answer = () => ({ status: 200 });
+  globalThis.indexedDB = new IDBFactory();
+  vi.stubGlobal('addEventListener', () => undefined);
+  vi.stubGlobal('BroadcastChannel', undefined);
+  vi.stubGlobal('navigator', {});
+  vi.stubGlobal('fetch', async (url: string, init: { body: string }) => {
+    const path = url.replace('/api', '');
+    const told = answer(path);
+    if (told === 'silent') throw new TypeError('network');
+    sent.push({ path, body: JSON.parse(init.body) as Record<string, unknown> });
+    return new Response(JSON.stringify(told.body ?? {}), { status: told.status });
+  });
+});
+afterEach(() => {
+  vi.unstubAllGlobals();
+});
+
+const refusal = (code = 'impossible', status = 422, current?: object) => ({ status, body: { error: { code, message: 'No.', current } } });
+const zone = (id: string, version = 0): Change => ({ kind: 'surface', row: { id, boatId: 'b', name: id, version } as SurfaceRow });
+const build = (id: string, surfaceId: string): Change => ({ kind: 'buildUp', row: { id, boatId: 'b', surfaceId, layers: [], namedId: null, targetMicron: null, overrides: [], records: [], version: 0, deleted: false } as BuildUpRow });
+const entry = (id: string, kind: string, streamId: string, body: object = {}): Change => ({ kind: 'entry', entry: { id, boatId: 'b', stream: 'coat', streamId, kind, body, supersedes: null } as unknown as NewEntry });
+const paths = () => sent.map((s) => s.path);
+const until = (done: () => boolean) => vi.waitFor(() => expect(done()).toBe(true), { timeout: 4000, interval: 10 });
+
+describe('the outbox', () => {
+  it('sends in order, tells what landed, and is empty then', async () => {
+    const outbox = new Outbox();
+    const landed: Change[] = [];
+    outbox.onLanded = (change) => landed.push(change);
+    const outcomes = await Promise.all([outbox.put('1', zone('z'), 'zone'), outbox.put('2', build('u', 'z'), 'build-up'), outbox.put('3', entry('e', 'note', 'c'), 'note')]);
+    expect(outcomes).toEqual([{ ok: true }, { ok: true }, { ok: true }]);
+    expect(paths()).toEqual(['/surfaces/z', '/build-ups/u', '/entries/e']);
+    expect(landed).toHaveLength(3);
+    await until(() => outbox.snapshot().length === 0);
+  });
+
+  it('with no answer keeps everything, says so, and sends once there is one', async () => {
+    const outbox = new Outbox();
+    answer = () => 'silent';
+    const outcome = outbox.put('1', zone('z'), 'zone');
+    void outbox.put('2', zone('y'), 'zone');
+    await until(() => outbox.noAnswer());
+    expect(outbox.snapshot().map((w) => w.id)).toEqual(['1', '2']);
+    expect(sent).toEqual([]);
+    answer = () => ({ status: 200 });
+    expect(await outcome).toEqual({ ok: true });
+    await until(() => outbox.snapshot().length === 0);
+    expect(paths()).toEqual(['/surfaces/z', '/surfaces/y']);
+    expect(outbox.noAnswer()).toBe(false);
+  });
+
+  it('takes a server that is going down for silence, not for a refusal', async () => {
+    const outbox = new Outbox();
+    let calls = 0;
+    answer = () => {
+      calls += 1;
+      return calls === 1 ? { status: 503 } : calls === 2 ? { status: 500, body: { error: { code: 'internal', message: 'Oops.' } } } : { status: 200 };
+    };
+    expect(await outbox.put('1', zone('z'), 'zone')).toEqual({ ok: true });
+    expect(calls).toBe(3);
+  });
+
+  it('survives the tab: another one finds what was not sent', async () => {
+    const first = new Outbox();
+    answer = () => 'silent';
+    void first.put('1', zone('z'), 'kept');
+    await until(() => first.noAnswer());
+    answer = () => ({ status: 200 });
+    const second = new Outbox();
+    await until(() => paths().includes('/surfaces/z'));
+    await until(() => second.snapshot().length === 0);
+  });
+
+  it('parks a refused entry and what depends on it; the rest goes on', async () => {
+    const outbox = new Outbox();
+    answer = (path) => (path === '/surfaces/z' ? refusal() : { status: 200 });
+    const refused = outbox.put('1', zone('z'), 'zone z');
+    void outbox.put('2', build('u', 'z'), 'build-up of z');
+    void outbox.put('3', entry('s', 'started', 'c', { on: [{ surfaceId: 'z', layerId: 'l' }] }), 'start on z');
+    void outbox.put('4', entry('f', 'finished', 'c'), 'finish');
+    const other = outbox.put('5', zone('y'), 'zone y');
+    expect(await refused).toMatchObject({ ok: false, failure: { status: 422, message: 'No.' } });
+    expect(await other).toEqual({ ok: true });
+    expect(paths()).toEqual(['/surfaces/z', '/surfaces/y']);
+    expect(outbox.snapshot().map((w) => [w.id, w.parked?.code])).toEqual([['1', 'impossible'], ['2', 'behind'], ['3', 'behind'], ['4', 'behind']]);
+    expect(outbox.snapshot()[1]?.parked?.message).toBe('Waits for "zone z".');
+  });
+
+  it('a parked entry sent again takes what waited behind it along', async () => {
+    const outbox = new Outbox();
+    answer = (path) => (path === '/surfaces/z' ? refusal('stale', 409, { version: 4 }) : { status: 200 });
+    expect(await outbox.put('1', zone('z', 2), 'zone')).toMatchObject({ ok: false, failure: { code: 'stale', current: { version: 4 } } });
+    void outbox.put('2', zone('y'), 'other');
+    await until(() => paths().includes('/surfaces/y'));
+    answer = () => ({ status: 200 });
+    await outbox.retry('1', zone('z', 4));
+    await until(() => outbox.snapshot().length === 0);
+    expect(sent[sent.length - 1]).toMatchObject({ path: '/surfaces/z', body: { version: 4 } });
+  });
+
+  it('hands a refusal back to the form it came from, and keeps nothing of it', async () => {
+    const outbox = new Outbox();
+    answer = () => refusal();
+    expect(await outbox.put('1', zone('z'), 'zone', { inline: true })).toMatchObject({ ok: false });
+    expect(outbox.snapshot()).toEqual([]);
+  });
+
+  it('throws a parked entry away when a person says so', async () => {
+    const outbox = new Outbox();
+    answer = () => refusal();
+    await outbox.put('1', zone('z'), 'zone');
+    await outbox.drop('1');
+    expect(outbox.snapshot()).toEqual([]);
+    const again = new Outbox();
+    await new Promise((done) => setTimeout(done, 50));
+    expect(again.snapshot()).toEqual([]);
+  });
+
+  it('tells those who listen, each time the list changes', async () => {
+    const outbox = new Outbox();
+    const seen: number[] = [];
+    const stop = outbox.subscribe(() => seen.push(outbox.snapshot().length));
+    await outbox.put('1', zone('z'), 'zone');
+    stop();
+    const before = seen.length;
+    expect(Math.max(...seen)).toBe(1);
+    expect(seen[seen.length - 1]).toBe(0);
+    await outbox.put('2', zone('y'), 'zone');
+    expect(seen).toHaveLength(before);
+  });
+
+  it('works without a store on the device, until the tab is closed', async () => {
+    vi.stubGlobal('indexedDB', { open: () => { throw new Error('not here'); } });
+    const outbox = new Outbox();
+    expect(await outbox.put('1', zone('z'), 'zone')).toEqual({ ok: true });
+    expect(paths()).toEqual(['/surfaces/z']);
+  });
+});

@@ -1,0 +1,47 @@
+import type { BatchTimer } from '#core/coat/clocks';
+import { useNow } from '../data/now';
+import { logEntry, type BoatView } from '../data/store';
+import { Fig } from './Fig';
+import { timerWords, timeWords } from './words';
+
+/** The pots in use, with what is left of stand and pot life, running. */
+export function Timers({ view }: { view: BoatView }) {
+  const at = useNow(1000);
+  const live = view.batches.filter((b) => view.timers.some((t) => t.batchId === b.id));
+  if (live.length === 0) return null;
+  return (
+    <ul className="sheet-rule" aria-label="Pots in use">
+      {live.map((batch) => (
+        <li key={batch.id} className="py-2">
+          <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+            <span className="font-semibold">{view.sheetById.get(batch.sheetRevisionId)?.body.name ?? 'Batch'}</span>
+            <span>
+              <Fig quantity="volume" value={batch.totalL} /> mixed {timeWords(batch.mixedAt, at, view.boat.timeZone)}
+            </span>
+          </div>
+          <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
+            {view.timers
+              .filter((t) => t.batchId === batch.id)
+              .map((timer) => (
+                <TimerFigure key={timer.timer} timer={timer} at={at} />
+              ))}
+            <button type="button" className="btn ml-auto" onClick={() => void logEntry({ boatId: view.boat.id, stream: 'batch', streamId: batch.id, kind: 'emptied', body: { litresLeft: 0 } }, 'Pot empty')}>
+              Pot empty
+            </button>
+          </div>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function TimerFigure({ timer, at }: { timer: BatchTimer; at: number }) {
+  const left = timer.dueAt - at;
+  const over = left <= 0;
+  return (
+    <span className="narrow flex items-baseline gap-2">
+      <span className="lab">{timer.timer === 'stand' ? (over ? 'stood' : 'stand') : over ? 'pot over by' : 'pot life'}</span>
+      <span className={`fig text-2xl ${over && timer.timer === 'pot' ? 'text-error' : ''}`}>{timer.timer === 'stand' && over ? 'enough' : timerWords(left)}</span>
+    </span>
+  );
+}

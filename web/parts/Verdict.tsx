@@ -1,0 +1,57 @@
+import type { StartAdvice } from '#core/air/lastStart';
+import type { ConditionVerdict } from '#core/air/conditions';
+import { useSettings } from '../data/settings';
+import { Fig } from './Fig';
+import { breakWords, timeWords } from './words';
+
+/** Dew point and spread at once, the verdict of now, and whether it holds until touch dry. */
+export function Verdict({ verdict, advice, measured, at, zone, simulated }: { verdict: ConditionVerdict | null; advice: StartAdvice | null; measured: boolean; at: number; zone: string; simulated: boolean }) {
+  const { units } = useSettings();
+  const when = (t: number) => timeWords(t, at, zone);
+  return (
+    <div className="sheet-rule" role="status" aria-label="Verdict">
+      {verdict && (
+        <div className="flex flex-wrap items-baseline gap-x-6 py-2">
+          <span>
+            dew point <Fig quantity="temperature" value={verdict.dewPointC} approx={!measured} className="text-2xl" />
+          </span>
+          <span>
+            spread <Fig quantity="temperatureDifference" value={verdict.spreadC} approx={!measured} className="text-2xl" />
+          </span>
+          <span className="text-sm quiet">{measured ? 'as you read it' : 'from the forecast, nothing measured yet'}</span>
+        </div>
+      )}
+      {verdict && (
+        <p className={`py-2 text-lg ${verdict.ok ? '' : 'text-error'}`}>
+          <strong>Now: {verdict.ok ? 'within the sheet’s limits' : verdict.breaks.map((b) => breakWords(b, units)).join('; ')}</strong>
+        </p>
+      )}
+      {advice && (
+        <div className="py-2">
+          <p className={`text-lg ${advice.nowHolds === false ? 'text-error' : ''}`}>
+            <strong>
+              Until touch dry:{' '}
+              {advice.nowHolds === null
+                ? 'the forecast ends first'
+                : advice.nowHolds
+                  ? advice.touchDryAt
+                    ? `holds, touch dry ${when(advice.touchDryAt)}`
+                    : 'holds while it goes on; the sheet has no touch-dry time'
+                  : advice.trouble
+                    ? `${breakWords(advice.trouble.break, units)} at ${when(advice.trouble.at)}${advice.touchDryAt ? `, touch dry only ${when(advice.touchDryAt)}` : ''}`
+                    : 'does not hold'}
+            </strong>
+          </p>
+          <p>
+            {advice.firstStartAt === null || advice.lastStartAt === null
+              ? 'No start in the next day and a half holds its limits until touch dry.'
+              : advice.nowHolds
+                ? `Last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}, before it is touch dry` : '; nothing closes it in the forecast'}.`
+                : `Good from ${when(advice.firstStartAt)}, last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}` : ''}.`}
+          </p>
+          {simulated && <p className="text-sm quiet">On weather that is simulated, not for painting by.</p>}
+        </div>
+      )}
+    </div>
+  );
+}

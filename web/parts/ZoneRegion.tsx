@@ -1,0 +1,60 @@
+import type { KeyboardEvent } from 'react';
+import type { WearPlace } from '#core/hull/wear';
+import type { PatchKind, ZoneKind } from '#core/hull/zones';
+import type { ZoneState } from '#core/coat/zoneStatus';
+import type { Boat } from '#contracts/boat';
+import type { BoatView } from '../data/store';
+import { hasPattern } from './patterns';
+import { STATE_WORDS } from './words';
+
+export interface DrawnZone {
+  surfaceId: string;
+  name: string;
+  kind: ZoneKind | string;
+  patchKind?: PatchKind | null;
+  wear?: WearPlace | null;
+  state: ZoneState;
+  colourHex: string | null;
+}
+
+/** A boat's zones and patches as they are drawn. */
+export function drawnZones({ surfaces, statuses }: Pick<BoatView, 'surfaces' | 'statuses'>): DrawnZone[] {
+  return statuses.map(({ surfaceId, state, colourHex }, i) => {
+    const zone = surfaces[i];
+    return { surfaceId, name: zone?.name ?? '', kind: zone?.kind ?? '', patchKind: zone?.patchKind ?? null, wear: zone?.area.band?.place ?? null, state, colourHex };
+  });
+}
+
+export const BARE: Record<Boat['hullMaterial'], string> = { grp: '#f4f1e8', steel: '#b3aea8', aluminium: '#c6cccf', timber: '#d3ad7a', plywood: '#d9bd8f', ferrocement: '#b9b6ae' };
+/** Lines on paint are dark in either theme: the hull is as light in the shed as in the yard. */
+export const INK = '#1f2326';
+
+/**
+ * A zone on a drawing: the colour it carries, the pattern of its state, and a control where it can be picked.
+ * `line` draws it as a skin seen on edge, that many metres thick.
+ */
+export function ZoneRegion({ zone, d, fill, uid, selected, onPick, line, dashed = false }: { zone: DrawnZone | undefined; d: string; fill: string; uid: string; selected: boolean; onPick?: ((surfaceId: string) => void) | undefined; line?: number; dashed?: boolean }) {
+  const pick = zone && onPick ? () => onPick(zone.surfaceId) : undefined;
+  const keys = (e: KeyboardEvent) => {
+    if (e.key !== 'Enter' && e.key !== ' ') return;
+    e.preventDefault();
+    pick?.();
+  };
+  const control = pick ? { role: 'button', tabIndex: 0, onClick: pick, onKeyDown: keys, 'aria-label': `${zone?.name}: ${STATE_WORDS[zone?.state ?? 'ready']}`, 'aria-pressed': selected, style: { cursor: 'pointer' } } : {};
+  const pattern = zone && hasPattern(zone.state) ? `url(#${uid}-${zone.surfaceId})` : null;
+  if (line !== undefined) {
+    return (
+      <g {...control} fill="none" strokeLinejoin="round" strokeLinecap="round">
+        <path d={d} stroke={INK} strokeWidth={line * (selected ? 1.9 : 1.35)} />
+        <path d={d} stroke={fill} strokeWidth={line} />
+        {pattern && <path d={d} stroke={pattern} strokeWidth={line} />}
+      </g>
+    );
+  }
+  return (
+    <g {...control}>
+      <path d={d} fill={fill} stroke={INK} strokeWidth={selected ? 0.07 : 0.022} strokeLinejoin="round" {...(dashed ? { strokeDasharray: '.12 .08', fillOpacity: 0.85 } : {})} />
+      {pattern && <path d={d} fill={pattern} />}
+    </g>
+  );
+}

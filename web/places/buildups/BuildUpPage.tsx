@@ -1,0 +1,330 @@
+import { memo, useCallback, useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { coatOf } from '#core/coat/fold';
+import type { Layer } from '#core/film/layer';
+import { packsMinor } from '#core/stores/money';
+import { EXPOSURES, SUBSTRATES, type Substrate } from '#core/hull/zones';
+import { checkBuildUp } from '#core/system/checkBuildUp';
+import { withSheets } from '#core/system/ledger';
+import { applyMend } from '#core/system/mend';
+import { putIn, USUAL_CHOICES, type BondSchool } from '#core/system/schools';
+import { buildUpQuantities } from '#core/system/quantities';
+import { keptFilms } from '#core/system/stack';
+import { applyNamed, followers, repeatCoat } from '#core/system/system';
+import type { BuildUpRow } from '#contracts/boat';
+import type { NamedBuildUpRow } from '#contracts/system';
+import { NotFound } from '../../app/PlaceError';
+import { useSettings } from '../../data/settings';
+import { save, useBoats, useNamed, useSheets, type BoatView } from '../../data/store';
+import { toast } from '../../data/toasts';
+import { useSubmit } from '../../data/useSubmit';
+import { attempt } from '../../parts/attempt';
+import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
+import { Fig } from '../../parts/Fig';
+import { BOND_WORDS, EXPOSURE_WORDS, moneyWords, packWords, SUBSTRATE_WORDS } from '../../parts/words';
+import { AddLayer } from '../film/AddLayer';
+import { EditLayer } from '../film/EditLayer';
+import { FindingMark } from '../film/FindingMark';
+import { FindingsPanel } from '../film/FindingsPanel';
+import { SectionEditor } from '../film/section/SectionEditor';
+import { coatsTold, filmTold } from '../film/told';
+import { useJobLedger } from '../film/useLedger';
+import { sheetIdsOf } from './sheetIds';
+
+/** One named build-up: its section, who follows it, who has departed, and what a change would do to them. */
+export function BuildUpPage() {
+  const { namedId } = useParams();
+  const { named, uses } = useNamed();
+  const { data: sheets } = useSheets();
+  if (!named || !sheets) return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading the build-up" />;
+  const row = named.find((n) => n.id === namedId);
+  if (!row) return <NotFound what="build-up" />;
+  return <Editor key={row.id} row={row} boatIds={[...new Set((uses[row.id] ?? []).map((u) => u.boatId))]} />;
+}
+
+interface Zone {
+  readonly view: BoatView;
+  readonly row: BuildUpRow;
+  readonly name: string;
+  readonly layers: readonly Layer[];
+}
+
+type Panel = { kind: 'who' } | { kind: 'add'; at: number } | { kind: 'coat'; id: string };
+
+function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
+  const navigate = useNavigate();
+  const { units } = useSettings();
+  const { data: sheets } = useSheets();
+  const views = useBoats(boatIds);
+  const [draft, setDraft] = useState<NamedBuildUpRow | null>(null);
+  const [panel, setPanel] = useState<Panel>({ kind: 'who' });
+  const { failure, theirs, sending, submit } = useSubmit();
+  const now = draft ?? row;
+  const { layers } = now;
+  const set = useCallback((change: Partial<NamedBuildUpRow>) => setDraft((before) => ({ ...(before ?? row), ...change })), [row]);
+  const setLayers = (next: Layer[]) => set({ layers: next });
+  const revisionById = useMemo(() => new Map([...views.flatMap((v) => [...v.sheetById]), ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]), [views, sheets]);
+  const sheetOf = useMemo(() => sheetIdsOf(sheets ?? [], [...revisionById.values()]), [sheets, revisionById]);
+  const zones = useMemo(
+    () => views.flatMap((view) => view.buildUps.filter((b) => b.namedId === row.id).flatMap((b): Zone[] => {
+      const surface = view.surfaces.find((s) => s.id === b.surfaceId);
+      return surface ? [{ view, row: b, name: surface.name, layers: b.layers }] : [];
+    })),
+    [views, row.id],
+  );
+  const { follow, departed } = useMemo(() => followers({ named: row.layers, zones, sheetOf }), [row.layers, zones, sheetOf]);
+  const stack = withSheets(layers, revisionById);
+  const kept = keptFilms(stack);
+  const findings = stack.length === 0 ? [] : checkBuildUp({ substrate: now.substrates[0] as Substrate, exposure: now.exposure, layers: stack, targetMicron: now.targetMicron });
+  // No zone, so no litres that mean anything: what each coat takes of a square metre.
+  const perM2 = stack.length === layers.length ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack })).value : null;
+  const coats = layers.map((layer, i) => ({ layer, name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet', on: false, measuredMicron: null, keptMicron: kept[stack.findIndex((s) => s.id === layer.id)] ?? layer.dftMicron, takes: perM2?.layers[i] ?? null }));
+  const current = panel.kind === 'coat' ? layers.find((l) => l.id === panel.id) : undefined;
+  const changed = draft !== null;
+  const bad = now.name.trim() === '' ? 'A build-up needs a name. Type it.' : now.substrates.length === 0 ? 'Choose at least one substrate.' : now.targetMicron !== null && !(now.targetMicron > 0) ? 'The target cannot be read. Type it again, or leave it empty.' : null;
+
+  const inLine = (zone: Zone, newId: () => string) => applyNamed({ named: layers, current: zone.layers, isOn: (id) => isOn(zone, id), sheetOf, newId });
+  // What is only shown needs no ids that last.
+  const shownInLine = changed ? (zone: Zone) => inLine(zone, previewIds()) : null;
+  const put = (targets: readonly Zone[], label: string) => {
+    for (const view of views) {
+      const rows = targets.filter((z) => z.view.boat.id === view.boat.id).flatMap((z) => {
+        const next = inLine(z, uuid);
+        return next ? [{ ...z.row, layers: next, targetMicron: now.targetMicron }] : [];
+      });
+      if (rows.length > 0) void save({ kind: 'buildUps', boatId: view.boat.id, rows }, label);
+    }
+  };
+  const write = async () => {
+    if (bad) return;
+    if (!(await submit({ kind: 'named', row: { ...now, name: now.name.trim(), version: theirs?.version ?? row.version } }, `${now.name.trim()} saved`))) return;
+    if (JSON.stringify(layers) !== JSON.stringify(row.layers) || now.targetMicron !== row.targetMicron) put(follow, `Put on the zones of ${now.name.trim()}`);
+    setDraft(null);
+  };
+
+  return (
+    <div className="mx-auto w-full max-w-[88rem] px-3 pb-24 pt-4 sm:px-5">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto min-w-0 break-words text-2xl">{row.name}</h1>
+        <Link to="/build-ups" className="btn">
+          All build-ups
+        </Link>
+        <button
+          type="button"
+          className="btn btn-ghost text-error"
+          onClick={() => {
+            void save({ kind: 'named', row: { ...row, deleted: true } }, `${row.name} removed`);
+            void navigate('/build-ups');
+          }}
+        >
+          Remove
+        </button>
+      </div>
+      <div className="grid gap-x-10 gap-y-4 pt-3 lg:grid-cols-2">
+        <section className="min-w-0" aria-label="Section">
+          {layers.length === 0 ? (
+            <p className="py-3">No coat yet. Put the first one on the substrate.</p>
+          ) : (
+            <>
+              <SectionEditor
+                coats={coats}
+                substrate={now.substrates[0] ?? 'gelcoat'}
+                targetMicron={now.targetMicron}
+                ground={SUBSTRATE_WORDS[now.substrates[0] ?? 'gelcoat'].toLowerCase()}
+                findings={findings}
+                selected={current?.id ?? null}
+                onPick={(id) => setPanel(panel.kind === 'coat' && panel.id === id ? { kind: 'who' } : { kind: 'coat', id })}
+                onFinding={() => setPanel({ kind: 'who' })}
+                onInsert={(at) => setPanel({ kind: 'add', at })}
+                onOrder={(ids) => setLayers(ids.map((id) => layers.find((l) => l.id === id) as Layer))}
+                onFilm={(id, dftMicron) => setLayers(layers.map((l) => (l.id === id ? { ...l, dftMicron } : l)))}
+              />
+              <p className="mt-1">
+                {coatsTold(coats)} <span className="quiet">or, in film:</span> {filmTold(coats, revisionById, units)}
+              </p>
+            </>
+          )}
+          <button type="button" className="btn mt-2" onClick={() => setPanel({ kind: 'add', at: layers.length })}>
+            Add a coat
+          </button>
+        </section>
+        <div className="flex min-w-0 flex-col gap-4">
+          {changed && (
+            <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b-2 border-base-content bg-base-100 py-2">
+              <span className="mr-auto">
+                Changed, not saved{follow.length > 0 ? `: saving puts it on ${follow.length} ${follow.length === 1 ? 'zone' : 'zones'} too` : ''}.
+              </span>
+              <button type="button" className="btn btn-primary" disabled={bad !== null || sending} onClick={() => void write()}>
+                {theirs ? 'Keep what stands here' : 'Save'}
+              </button>
+              <button type="button" className="btn" onClick={() => (setDraft(null), setPanel({ kind: 'who' }))}>
+                Back to what it was
+              </button>
+            </div>
+          )}
+          <FormProblem message={failure?.message ?? bad} />
+          {panel.kind === 'add' ? (
+            <AddLayer
+              where={`to ${now.name}`}
+              choices={{ ...USUAL_CHOICES, bond: now.bond }}
+              beneath={revisionById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
+              back={`/build-ups/${row.id}`}
+              onAdd={(added) => {
+                setLayers(putIn({ layers, at: panel.at, added, bond: now.bond, revisionById }));
+                setPanel({ kind: 'who' });
+              }}
+              onBack={() => setPanel({ kind: 'who' })}
+            />
+          ) : current ? (
+            <EditLayer
+              key={current.id}
+              revision={revisionById.get(current.sheetRevisionId)}
+              layer={current}
+              first={layers[0]?.id === current.id}
+              locked={false}
+              quantities={null}
+              onSave={(next) => (setLayers(layers.map((l) => (l.id === next.id ? next : l))), setPanel({ kind: 'who' }))}
+              onRepeat={() => setLayers(repeatCoat(layers, current.id, uuid))}
+              onRemove={() => (setLayers(layers.filter((l) => l.id !== current.id)), setPanel({ kind: 'who' }))}
+              onBack={() => setPanel({ kind: 'who' })}
+            />
+          ) : (
+            <>
+              <FindingsPanel
+                findings={findings}
+                layers={layers}
+                overrides={[]}
+                records={[]}
+                shown={null}
+                onMend={(m) => {
+                  const mended = applyMend({ layers, mend: m, sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => s.current), newId: uuid });
+                  if ('problem' in mended) toast(mended.problem);
+                  else setLayers(mended.layers);
+                }}
+              />
+              <Who views={views} follow={follow} departed={departed} draft={shownInLine} onInLine={(z) => put([z], `${z.name} brought in line`)} />
+              <About name={now.name} substrates={now.substrates} exposure={now.exposure} bond={now.bond} targetMicron={now.targetMicron} note={now.note} set={set} />
+            </>
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Ids for coats that are shown before they are written. */
+function previewIds(): () => string {
+  let serial = 0;
+  return () => `shown-${(serial += 1)}`;
+}
+
+const isOn = (zone: Zone, layerId: string) => coatOf(zone.view.coats, zone.row.surfaceId, layerId) !== undefined;
+
+/** The zones that have it: those that follow change with it, those that departed are told how. */
+function Who({ views, follow, departed, draft, onInLine }: { views: readonly BoatView[]; follow: readonly Zone[]; departed: readonly { zone: Zone; differences: readonly string[] }[]; draft: ((zone: Zone) => Layer[] | null) | null; onInLine: (zone: Zone) => void }) {
+  return (
+    <section aria-labelledby="who">
+      <h2 id="who" className="ruled pb-1">
+        {follow.length + departed.length === 0 ? 'On no zone yet' : `${follow.length} ${follow.length === 1 ? 'zone follows' : 'zones follow'}${departed.length > 0 ? `, ${departed.length} departed` : ''}`}
+      </h2>
+      {views.map((view) => (
+        <BoatFollows key={view.boat.id} view={view} follow={follow.filter((z) => z.view === view)} departed={departed.filter((d) => d.zone.view === view)} draft={draft} onInLine={onInLine} />
+      ))}
+      {follow.length + departed.length === 0 && <p className="py-1.5 quiet">Take it for a zone under Film, Named build-ups.</p>}
+    </section>
+  );
+}
+
+function BoatFollows({ view, follow, departed, draft, onInLine }: { view: BoatView; follow: readonly Zone[]; departed: readonly { zone: Zone; differences: readonly string[] }[]; draft: ((zone: Zone) => Layer[] | null) | null; onInLine: (zone: Zone) => void }) {
+  const drafts = useMemo(() => (draft ? new Map(follow.flatMap((z) => { const next = draft(z); return next ? [[z.row.surfaceId, next] as const] : []; })) : undefined), [draft, follow]);
+  const job = useJobLedger(view, drafts);
+  const ledgerOf = (z: Zone) => job.ledger.zones.find((x) => x.surfaceId === z.row.surfaceId);
+  const cost = packsMinor(job.ledger.products);
+  const line = (z: Zone, told?: string) => {
+    const own = ledgerOf(z);
+    const worst = own?.findings.filter((f) => f.severity !== 'note') ?? [];
+    return (
+      <li key={z.row.id}>
+        <div className="row-of-its-own flex h-9 items-center gap-4">
+          <ZoneLink path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} name={z.name} />
+          {worst[0] && <FindingMark severity={worst[0].severity} />}
+          {own?.quantities && (
+            <>
+              <span className="max-sm:hidden">all coats</span>
+              <Fig quantity="volume" value={own.quantities.total.litres.likely} approx />
+              <Fig quantity="film" value={own.quantities.total.keptMicron} className="w-16 text-right" />
+            </>
+          )}
+        </div>
+        {told && (
+          <p className="text-sm quiet">
+            {told}{' '}
+            <button type="button" className="link-row underline underline-offset-4" onClick={() => onInLine(z)}>
+              Bring in line
+            </button>
+          </p>
+        )}
+      </li>
+    );
+  };
+  return (
+    <div className="border-b border-base-300 py-2">
+      <p className="flex flex-wrap items-baseline justify-between gap-3">
+        <span className="narrow text-lg font-semibold">{view.boat.name}</span>
+        <span>
+          job’s packs <span className="fig text-lg">{moneyWords(cost, job.currency)}</span>
+        </span>
+      </p>
+      <ul>
+        {follow.map((z) => line(z))}
+        {departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}
+      </ul>
+      <p className="text-sm quiet">
+        {job.ledger.products
+          .filter((p) => p.purchase && p.purchase.packs.length > 0)
+          .map((p) => `${p.sheet.name} ${packWords(p.purchase?.packs ?? [])}`)
+          .join('; ')}
+      </p>
+    </div>
+  );
+}
+
+/** Rests while the figures beside it change. */
+const ZoneLink = memo(function ZoneLink({ path, name }: { path: string; name: string }) {
+  return (
+    <Link to={path} className="min-w-0 flex-1 truncate underline decoration-1 underline-offset-4">
+      {name}
+    </Link>
+  );
+});
+
+/** What it is for; it rests while a film is dragged. */
+const About = memo(function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'exposure' | 'bond' | 'targetMicron' | 'note'> & { set: (change: Partial<NamedBuildUpRow>) => void }) {
+  return (
+    <section className="flex flex-col gap-3" aria-labelledby="about">
+      <h2 id="about" className="ruled pb-1">
+        What it is for
+      </h2>
+      <TextField label="Name" value={now.name} onChange={(e) => set({ name: e.target.value })} />
+      <fieldset>
+        <legend className="lab">Substrates</legend>
+        <div className="flex flex-wrap gap-x-5">
+          {SUBSTRATES.map((s) => (
+            <label key={s} className="link-row gap-2">
+              <input type="checkbox" className="checkbox" checked={now.substrates.includes(s)} onChange={(e) => set({ substrates: e.target.checked ? [...now.substrates, s] : now.substrates.filter((x) => x !== s) })} /> {SUBSTRATE_WORDS[s]}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <div className="flex flex-wrap items-end gap-4">
+        <SelectField label="Exposure" options={EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)} value={now.exposure} onPick={(exposure) => set({ exposure })} />
+        <Choice label="School" options={Object.entries(BOND_WORDS) as [BondSchool, string][]} value={now.bond} onPick={(bond) => set({ bond })} />
+        <div className="w-44">
+          <QuantityField label="Film wanted in all" quantity="film" value={now.targetMicron} onValue={(targetMicron) => set({ targetMicron })} hint="Empty: the usual one" />
+        </div>
+      </div>
+      <TextField label="Note" value={now.note} onChange={(e) => set({ note: e.target.value })} />
+    </section>
+  );
+});

@@ -1,0 +1,213 @@
+import { Download, FileText } from 'lucide-react';
+import { DateTime } from 'luxon';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { cheaperProducts } from '#core/stores/list';
+import type { JobProduct } from '#core/stores/share';
+import { useView } from '../../app/BoatShell';
+import { useSettings } from '../../data/settings';
+import { useSheets, useStores } from '../../data/store';
+import { attempt } from '../../parts/attempt';
+import { FormProblem } from '../../parts/Field';
+import { Fig, Line } from '../../parts/Fig';
+import { saveBlob, saveCsv } from '../../parts/saveText';
+import { casesWords, moneyWords, packWords } from '../../parts/words';
+import { lineCount, pdfOf, shoppingCells, shoppingPage, supplierWords } from './files';
+import { useShopping, type Shopping } from './useShopping';
+
+/** What to buy for the job, by supplier; how sure it is to be enough; what it all costs. */
+export function BuyPlace() {
+  const view = useView();
+  const { units } = useSettings();
+  const { error } = useStores();
+  const shopping = useShopping(view);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { lists, job, money } = shopping;
+  const { boat, at } = view;
+  const file = `${boat.name} shopping list`;
+  const print = async () => {
+    setProblem(null);
+    try {
+      const day = DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('d LLLL yyyy');
+      saveBlob(`${file}.pdf`, await pdfOf(shoppingPage(view, shopping, units, day)));
+    } catch {
+      setProblem('The PDF could not be written. Try again, or take the CSV.');
+    }
+  };
+  // A list that does not know the shelf would send someone to the shop for what stands here.
+  if (!job.shelfKnown && !error) return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading the shelf" />;
+  return (
+    <div className="min-w-0">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto text-2xl">Shopping list of {boat.name}</h1>
+        <Link to={`/boats/${boat.id}/film`} className="btn no-print">
+          Film
+        </Link>
+        <Link to="/stores" className="btn no-print">
+          Stores
+        </Link>
+        <button type="button" className="btn no-print" onClick={() => void print()}>
+          <FileText size={18} aria-hidden="true" /> PDF
+        </button>
+        <button type="button" className="btn no-print" onClick={() => void saveCsv(`${file}.csv`, shoppingCells(shopping))}>
+          <Download size={18} aria-hidden="true" /> CSV
+        </button>
+      </div>
+      <FormProblem message={problem ?? (error ? 'The shelf could not be asked: nothing on it is counted. It is tried again.' : null)} />
+      <p className="py-2 quiet">
+        Enough in {casesWords(job.chance)}, the shelf used first after what boats that are launched earlier need. The chance and the rules for consumables are set under{' '}
+        <Link to="/stores#rules" className="underline underline-offset-4">
+          Stores
+        </Link>
+        .
+      </p>
+      {job.ledger.without.length > 0 && <FormProblem message={`Not counted, since a figure is missing on its sheet: ${job.ledger.without.join('; ')}.`} />}
+      <div className="grid min-w-0 gap-x-12 gap-y-5 lg:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
+        <div className="flex min-w-0 flex-col gap-4">
+          {lists.length === 0 && <p>Nothing is to be bought: no coat is still to go on, or the shelf holds all of it.</p>}
+          {lists.map((list) => (
+            <section key={list.supplier} aria-label={supplierWords(list.supplier)}>
+              <h2 className="ruled flex items-baseline justify-between pb-1">
+                {supplierWords(list.supplier)} <span className="fig">{moneyWords(list.minor, job.currency)}</span>
+              </h2>
+              <ul className="sheet-rule">
+                {list.lines.map((l) => (
+                  <li key={`${l.what}${l.pack}`} className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3 py-1.5 sm:grid-cols-[minmax(0,1fr)_auto_5rem_6rem]">
+                    <span>{l.what}</span>
+                    <span className="fig text-right sm:order-3">{l.minor === null ? <span className="quiet">ask</span> : moneyWords(l.minor, job.currency)}</span>
+                    <span className="narrow text-lg">{lineCount(l)}</span>
+                    <span className="text-right">{l.litres !== null && <Fig quantity="volume" value={l.litres} />}</span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ))}
+          <p className="flex justify-between border-t-2 border-base-content pt-1 text-lg">
+            <span>To buy</span>
+            <span className="fig text-xl">{moneyWords(money.packsMinor + money.consumablesMinor, job.currency)}</span>
+          </p>
+          {money.unpriced.length > 0 && <p className="text-sm quiet">Without a price: {money.unpriced.join(', ')}.</p>}
+          <MoneyTable shopping={shopping} />
+        </div>
+        <section className="min-w-0" aria-labelledby="enough">
+          <h2 id="enough" className="ruled pb-1">
+            Is it enough?
+          </h2>
+          {job.ledger.products.map((p) => (
+            <ProductNote key={p.sheetId} product={p} currency={job.currency} chance={job.chance} />
+          ))}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+/** One product: need with its ±, shelf, what is over, what a size smaller risks, what else would do. */
+function ProductNote({ product: p, currency, chance }: { product: JobProduct; currency: string; chance: number }) {
+  const { data: sheets } = useSheets();
+  const others = useMemo(() => attempt(() => cheaperProducts({ product: p, sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => ({ id: s.id, body: s.current.body })), chance })).value ?? [], [p, sheets, chance]);
+  const bought = p.purchase && p.purchase.packs.length > 0;
+  const left = p.purchase?.leftL.reduce((sum, l) => sum + Math.max(0, l), 0) ?? 0;
+  const patches = p.parts.some((part) => part.patchesL > 0.005);
+  const percent = (share: number) => (share > 0.995 ? 'practically always' : share < 0.005 ? 'practically never' : `in ${Math.round(share * 100)} ${Math.round(share * 100) === 1 ? 'case' : 'cases'} of 100`);
+  return (
+    <div className="border-b border-base-300 py-2" data-product={p.sheet.name}>
+      <p className="flex items-baseline justify-between gap-3">
+        <Link to={`/sheets/${p.sheetId}`} className="font-semibold underline decoration-1 underline-offset-4">
+          {p.sheet.name}
+        </Link>
+        <span>
+          <Fig quantity="volume" value={p.need.likelyL} approx /> <span className="narrow quiet">± </span>
+          <Fig quantity="volume" value={2 * p.need.sigmaL} />
+        </span>
+      </p>
+      <p className="text-[0.95rem]">
+        {p.parts.map((part, i) => (
+          <span key={part.name} className="mr-4 inline-block">
+            {part.name} <Fig quantity="volume" value={part.wantL} />
+            {(p.parts[i]?.onHandL ?? 0) > 0.005 && (
+              <span className="quiet">
+                {' '}
+                (<Fig quantity="volume" value={part.onHandL} /> on the shelf)
+              </span>
+            )}
+          </span>
+        ))}
+      </p>
+      {!p.purchase && <p className="text-error">No pack on its sheet covers it. Put pack sizes and prices on the sheet.</p>}
+      {p.purchase && (
+        <p className="text-[0.95rem]">
+          {bought ? `${packWords(p.purchase.packs)}: enough ${percent(p.chance)}` : `What is on the shelf is enough ${percent(p.chance)}`}, about <Fig quantity="volume" value={left} /> over.
+        </p>
+      )}
+      {p.smaller && (
+        <p className="text-sm quiet">
+          One size smaller{p.smaller.packs.length > 0 ? `, ${packWords(p.smaller.packs)}` : ', nothing'}
+          {p.smaller.costMinor !== null && `, ${moneyWords(p.smaller.costMinor, currency)}`}: enough {percent(p.smaller.chance)}.
+        </p>
+      )}
+      {p.leastOver && (
+        <p className="text-sm quiet">
+          Least over: {packWords(p.leastOver.packs)}
+          {p.leastOver.costMinor !== null && `, ${moneyWords(p.leastOver.costMinor, currency)}`}.
+        </p>
+      )}
+      {others.slice(0, 2).map((o) => (
+        <p key={o.sheetId} className="text-sm quiet">
+          {o.name} would put the same film on for {moneyWords(o.costMinor, currency)}. Hold it against the rules first.
+        </p>
+      ))}
+      {p.packForATouch && <p className="border-l-4 border-warning pl-3 text-[0.95rem]">The smallest pack is ten times what this needs: ask for a part tin, or take what another job leaves.</p>}
+      {patches && (
+        <p className="text-[0.95rem]">
+          Hold back for patches, unmixed:{' '}
+          {p.parts.map((part) => (
+            <span key={part.name} className="mr-3 whitespace-nowrap">
+              {part.name} <Fig quantity="volume" value={part.patchesL} />
+            </span>
+          ))}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Money by zone and coat, with consumables and days. */
+function MoneyTable({ shopping }: { shopping: Shopping }) {
+  const { money, job, yardDays } = shopping;
+  const amount = (minor: number | null) => (minor === null ? <span className="quiet">no price</span> : <span className="fig">{moneyWords(minor, job.currency)}</span>);
+  return (
+    <section aria-labelledby="money">
+      <h2 id="money" className="ruled pb-1">
+        Money, coats still to go on
+      </h2>
+      <div className="sheet-rule">
+        {money.zones.map((zone) => (
+          <details key={zone.surfaceId}>
+            <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-3">
+              <span>{zone.name}</span> {amount(zone.minor)}
+            </summary>
+            <ul className="mb-2 border-l-2 border-base-300 pl-3">
+              {money.coats
+                .filter((c) => c.surfaceId === zone.surfaceId)
+                .map((c) => (
+                  <li key={c.layerId} className="flex justify-between gap-3">
+                    <span>
+                      Coat {c.number}, <Fig quantity="volume" value={c.litres} approx />
+                    </span>
+                    {amount(c.minor)}
+                  </li>
+                ))}
+            </ul>
+          </details>
+        ))}
+        <Line label="Packs, with what stays in the tins">{amount(money.packsMinor)}</Line>
+        <Line label="Consumables">{amount(money.consumablesMinor)}</Line>
+        <Line label={`Yard, ${yardDays} days from haul-out to launch`}>{amount(money.yardMinor)}</Line>
+        <Line label="In all">
+          <span className="text-xl">{amount(money.totalMinor)}</span>
+        </Line>
+      </div>
+    </section>
+  );
+}

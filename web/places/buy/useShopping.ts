@@ -1,0 +1,41 @@
+import { useMemo } from 'react';
+import { consumablesFor, type ConsumableNeed } from '#core/stores/consumables';
+import { shoppingLists, type SupplierList } from '#core/stores/list';
+import { jobMoney, type JobMoney } from '#core/stores/money';
+import { workOf } from '#core/stores/needs';
+import { USUAL_RULES } from '#contracts/stores';
+import { useStores, type BoatView } from '../../data/store';
+import { daysTo } from '../../parts/words';
+import { useJobLedger, type JobLedger } from '../film/useLedger';
+
+export interface Shopping {
+  readonly job: JobLedger;
+  readonly consumables: readonly ConsumableNeed[];
+  readonly lists: readonly SupplierList[];
+  readonly money: JobMoney;
+  /** Days on the hard that are paid for this haul-out; to today where no launch is fixed. */
+  readonly yardDays: number;
+}
+
+/** Everything a job still has to buy, and what it costs. */
+export function useShopping(view: BoatView): Shopping {
+  const job = useJobLedger(view);
+  const { stores } = useStores();
+  const { boat, jobs, borders, at } = view;
+  const haul = jobs[jobs.length - 1];
+  return useMemo(() => {
+    const { needs, products } = job.ledger;
+    // A line between zones runs along both sides and across an end. [CP]
+    const borderM = borders.length * 2 * (boat.lwlM + 0.5 * boat.beamM);
+    const daysLeft = haul?.inOn ? Math.max(0, daysTo(haul.inOn, at, boat.timeZone)) : 0;
+    const yardDays = haul ? Math.max(0, (haul.inOn ? daysTo(haul.inOn, at, boat.timeZone) : 0) - daysTo(haul.outOn, at, boat.timeZone)) : 0;
+    const consumables = consumablesFor({ rules: stores?.rules.consumables ?? USUAL_RULES.consumables, work: workOf({ needs, borderM, days: daysLeft }) });
+    return {
+      job,
+      consumables,
+      lists: shoppingLists({ products, consumables }),
+      money: jobMoney({ needs, products, consumables, yardDays, yardCostPerDayMinor: haul?.yardCostPerDayMinor ?? null }),
+      yardDays,
+    };
+  }, [job, stores, borders, boat, haul, at]);
+}

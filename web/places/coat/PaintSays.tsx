@@ -1,0 +1,40 @@
+import { calibratedArea, calibratedShare } from '#core/hull/calibrated';
+import type { Coat } from '#core/coat/fold';
+import { paintContradicts } from '#core/hull/zoneArea';
+import { save, type BoatView } from '../../data/store';
+import { Fig } from '../../parts/Fig';
+import { meanWet, paintedCoats } from '../../parts/painted';
+import { shareWords } from '../../parts/words';
+
+/** What a finished coat tells of its zone's area: litres over wet film, beside what was reckoned with. */
+export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
+  const zone = view.surfaces.find((s) => s.id === coat.on[0]?.surfaceId);
+  if (!zone || !paintedCoats(view, zone.id).some((p) => p.coat.id === coat.id)) return null;
+  const { wetFilmMicron, readings } = meanWet(coat);
+  // Litres logged as put on are what left the pot, thinner and all.
+  const litres = coat.litresOn as number;
+  const painted = { areaM2: calibratedArea({ litres, wetFilmMicron, thinner: 0 }), share: calibratedShare(readings) };
+  const estimate = { areaM2: zone.areaM2, share: zone.areaShare };
+  const inUse = zone.area.method === 'calibrated' && zone.area.calibrated?.coatId === coat.id;
+  const apart = !inUse && paintContradicts({ estimate, painted });
+  const use = () => void save({ kind: 'surface', row: { ...zone, area: { ...zone.area, method: 'calibrated', calibrated: { coatId: coat.id, litres, wetFilmMicron, thinner: 0, readings } } } }, `${zone.name} by the paint it took`);
+  return (
+    <section aria-label="Area by the paint" className={`border-l-4 pl-3 ${apart ? 'border-warning' : 'border-base-300'}`}>
+      <p>
+        By its litres and its comb, this coat covered <Fig quantity="area" value={painted.areaM2} className="text-xl" /> ± {shareWords(painted.share)}.{' '}
+        {inUse ? (
+          'That is the area in use.'
+        ) : (
+          <>
+            {zone.name} was reckoned at <Fig quantity="area" value={estimate.areaM2} /> ± {shareWords(estimate.share)}: {apart ? 'further apart than both allow.' : 'they agree.'}
+          </>
+        )}
+      </p>
+      {!inUse && (
+        <button type="button" className="btn mt-1" onClick={use}>
+          Use it for the coats to come
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,228 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { coatOf } from '#core/coat/fold';
+import { ABRADE_FOR, type Layer } from '#core/film/layer';
+import { USUAL_LOSS } from '#core/film/spreading';
+import { packsMinor } from '#core/stores/money';
+import { jobList } from '#core/stores/share';
+import { withSheets } from '#core/system/ledger';
+import { checkBuildUp } from '#core/system/checkBuildUp';
+import type { SheetLayer } from '#core/system/quantities';
+import { airAsked, inSchool, schoolFigures, USUAL_CHOICES, type AirAsked, type JobChoices, type SchoolFigures } from '#core/system/schools';
+import { coatNeeds, structureIsOpen } from '#core/stores/needs';
+import { weatherAt } from '#core/air/weather';
+import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
+import { useView } from '../../app/BoatShell';
+import { NotFound } from '../../app/PlaceError';
+import { save, useNamed, useSheets, type BoatView } from '../../data/store';
+import { attempt } from '../../parts/attempt';
+import { Choice, QuantityField } from '../../parts/Field';
+import { Fig } from '../../parts/Fig';
+import { ABRADE_FOR_WORDS, BOND_WORDS, METHOD_WORDS, moneyWords, PRIMER_FOR_WORDS, spanWords } from '../../parts/words';
+import { FindingMark } from './FindingMark';
+import { useSheetOf } from './useLedger';
+
+interface Way {
+  readonly name: string;
+  readonly layers: readonly SheetLayer[];
+  /** What taking it writes; null for what stands already. */
+  readonly take: (() => void) | null;
+}
+
+interface WayFigures {
+  readonly figures: SchoolFigures;
+  readonly air: AirAsked;
+  readonly minor: number | null;
+  readonly stops: number;
+}
+
+const HOUR_MS = 3_600_000;
+
+/** The schools of this job, and what each of them would ask on one zone: weather, days, litres, money. */
+export function SchoolsPage() {
+  const view = useView();
+  const { surfaceId } = useParams();
+  const surface = view.surfaces.find((s) => s.id === surfaceId);
+  if (!surface) return <NotFound what="zone" />;
+  return <Schools view={view} surface={surface} />;
+}
+
+function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
+  const { boat, jobs, buildUps, sheetById, hours, at } = view;
+  const { named } = useNamed();
+  const { data: sheets } = useSheets();
+  const sheetOf = useSheetOf();
+  const job = jobs[jobs.length - 1];
+  const choices = job?.choices ?? USUAL_CHOICES;
+  const [tempC, setTemp] = useState<number | null>(() => Math.round(weatherAt(hours, at)?.airC ?? 18));
+  const row = buildUps.find((b) => b.surfaceId === surface.id);
+  const revisions = new Map([...sheetById, ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]);
+  const own = withSheets(row?.layers ?? [], revisions);
+  const choose = (change: Partial<JobChoices>) => {
+    if (job) void save({ kind: 'job', row: { ...job, choices: { ...choices, ...change } } }, 'School chosen');
+  };
+  const bare = (layers: readonly SheetLayer[]): Layer[] => layers.map(({ sheet: _sheet, ...l }) => l);
+  const write = (layers: readonly SheetLayer[], label: string) => () => {
+    if (row) void save({ kind: 'buildUp', row: { ...row, layers: bare(layers) } satisfies BuildUpRow }, label);
+  };
+  const isOn = (l: Layer) => coatOf(view.coats, surface.id, l.id) !== undefined;
+  const schooled = (bond: JobChoices['bond']) => inSchool(own, bond, choices.abradeFor).map((l, i) => (isOn(l) ? (own[i] as SheetLayer) : l));
+  const byMethod = (method: Layer['method']) => own.map((l) => (isOn(l) ? l : putOnBy(l, method)));
+  const other = choices.method === 'roller' ? 'brush' : 'roller';
+  const ways: Way[] = [
+    ...(own.length > 0
+      ? [
+          { name: 'As planned', layers: own, take: null },
+          { name: BOND_WORDS.chemical, layers: schooled('chemical'), take: write(schooled('chemical'), BOND_WORDS.chemical) },
+          { name: BOND_WORDS.mechanical, layers: schooled('mechanical'), take: write(schooled('mechanical'), BOND_WORDS.mechanical) },
+          { name: `By ${METHOD_WORDS[other].toLowerCase()}`, layers: byMethod(other), take: write(byMethod(other), `By ${METHOD_WORDS[other].toLowerCase()}`) },
+          { name: 'By spray', layers: byMethod('spray'), take: write(byMethod('spray'), 'By spray') },
+        ]
+      : []),
+    ...(named ?? []).filter((n) => n.exposure === surface.exposure && n.substrates.includes(surface.substrate)).map((n) => ({ name: n.name, layers: withSheets(n.layers, revisions), take: null })),
+  ];
+  const figuresOf = (layers: readonly SheetLayer[]): WayFigures | null =>
+    attempt(() => {
+      const t = tempC as number;
+      const { needs } = coatNeeds({ surfaces: [surface], buildUps: [{ surfaceId: surface.id, layers }], coats: [], revisionById: revisions });
+      const products = jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.9 });
+      const minor = products.every((p) => p.purchase?.costMinor != null) ? packsMinor(products) : null;
+      const found = checkBuildUp({ substrate: surface.substrate, exposure: surface.exposure, existing: surface.existing, layers, waters: boat.waters, records: (row?.records ?? []).map((r) => r.kind), openWork: structureIsOpen(surface), targetMicron: row?.targetMicron ?? null });
+      return { figures: schoolFigures({ layers, areaM2: surface.areaM2, areaShare: surface.areaShare, tempC: t }), air: airAsked({ layers, tempC: t }), minor, stops: found.filter((f) => f.severity === 'stop').length };
+    }).value;
+  const currency = job?.currency ?? 'EUR';
+  return (
+    <div className="min-w-0">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto text-2xl">Schools, on {surface.name}</h1>
+        <Link to={`/boats/${boat.id}/film/${surface.id}`} className="btn">
+          Back to the section
+        </Link>
+      </div>
+      <div className="flex flex-wrap gap-x-8 gap-y-3 py-3">
+        {!job && <p className="quiet">The schools are kept with the haul-out: put its dates in first.</p>}
+        <Choice label="Coats bond" options={Object.entries(BOND_WORDS) as [JobChoices['bond'], string][]} value={choices.bond} onPick={(bond) => choose({ bond })} />
+        <Choice
+          label="Paint"
+          options={[
+            ['twoPack', 'Two-pack'],
+            ['onePack', 'One-pack'],
+          ]}
+          value={choices.packs}
+          onPick={(packs) => choose({ packs })}
+        />
+        <Choice label="Put on by" options={Object.entries(METHOD_WORDS) as [JobChoices['method'], string][]} value={choices.method} onPick={(method) => choose({ method })} />
+        <Choice
+          label="Rolled finish"
+          options={[
+            ['tip', 'roll and tip'],
+            ['roll', 'roll only'],
+          ]}
+          value={choices.tip ? 'tip' : 'roll'}
+          onPick={(v) => choose({ tip: v === 'tip' })}
+        />
+        <Choice
+          label="Primer is there"
+          options={Object.entries(PRIMER_FOR_WORDS) as [JobChoices['primerFor'], string][]}
+          value={choices.primerFor}
+          onPick={(primerFor) => choose({ primerFor })}
+        />
+        <Choice label="Abrading is" options={ABRADE_FOR.map((a) => [a, ABRADE_FOR_WORDS[a]] as const)} value={choices.abradeFor} onPick={(abradeFor) => choose({ abradeFor })} />
+      </div>
+      <p className="text-sm quiet">Chosen for the whole haul-out; every coat may say otherwise. New coats are put down this way, and products of the chosen kind stand first.</p>
+      <div className="my-3 w-40">
+        <QuantityField label="Compared at" quantity="temperature" value={tempC} onValue={setTemp} />
+      </div>
+      {ways.length === 0 ? (
+        <p className="quiet">Plan coats on this zone, or name a build-up for it, to compare.</p>
+      ) : (
+        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Comparison">
+          <table className="w-full text-left">
+            <thead>
+              <tr className="lab border-b border-base-content">
+                <th className="py-1 pr-3 font-medium">Way</th>
+                {['coats', 'film left', 'litres', 'packs', 'painting', 'abrading', 'days', 'narrowest window', 'air it asks for'].map((h) => (
+                  <th key={h} className="px-2 text-right font-medium">
+                    {h}
+                  </th>
+                ))}
+                <td className="pl-2" />
+              </tr>
+            </thead>
+            <tbody>
+              {ways.map((way, i) => (
+                <WayRow key={`${way.name}${i}`} way={way} told={figuresOf(way.layers)} currency={currency} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <p className="mt-2 text-sm quiet">One person, eight hours a day, packs bought for this zone alone and for nine cases of ten; rates of work are from memory. Days run from the first coat to the water, or to full cure where it meets none.</p>
+    </div>
+  );
+}
+
+/** A coat put on another way, with the film and the loss usual for it; as it was where the sheet does not allow that way. */
+function putOnBy(layer: SheetLayer, method: Layer['method']): SheetLayer {
+  const allowed = layer.sheet.methods ?? [];
+  const row = allowed.find((m) => m.method === method);
+  if (allowed.length > 0 && !row) return layer;
+  return { ...layer, method, tip: undefined, dftMicron: row?.dftMicron ?? layer.dftMicron, loss: layer.loss === USUAL_LOSS[layer.method] ? USUAL_LOSS[method] : layer.loss };
+}
+
+function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; currency: string }) {
+  if (!told) {
+    return (
+      <tr className="border-b border-base-300">
+        <th scope="row" className="py-1.5 pr-3 font-normal">
+          {way.name}
+        </th>
+        <td colSpan={10} className="quiet">
+          its figures cannot be worked out: look at its sheets
+        </td>
+      </tr>
+    );
+  }
+  const { figures: f, air } = told;
+  return (
+    <tr className="border-b border-base-300 align-baseline">
+      <th scope="row" className="min-w-40 py-1.5 pr-3 font-semibold">
+        {way.name} {told.stops > 0 && <span className="narrow inline-flex items-center gap-1 font-medium whitespace-nowrap"><FindingMark severity="stop" size={15} /> {told.stops} {told.stops === 1 ? 'stop' : 'stops'}</span>}
+      </th>
+      <td className="fig px-2 text-right">{f.coats}</td>
+      <td className="px-2 text-right">
+        <Fig quantity="film" value={f.keptMicron} />
+      </td>
+      <td className="px-2 text-right">
+        <Fig quantity="volume" value={f.litres.likely} approx />
+      </td>
+      <td className="fig px-2 text-right">{told.minor === null ? '·' : moneyWords(told.minor, currency)}</td>
+      <td className="fig px-2 text-right">{spanWords(f.paintH * HOUR_MS)}</td>
+      <td className="fig px-2 text-right">{f.abradeH > 0 ? spanWords(f.abradeH * HOUR_MS) : 'none'}</td>
+      <td className="px-2 text-right" title={f.without.length > 0 ? `No overcoat time on the sheet of ${f.without.join(', ')}` : undefined}>
+        {f.days === null ? <span className="quiet">no times</span> : <span className="fig">{f.days.toFixed(1)}</span>}
+      </td>
+      <td className="fig px-2 text-right">{f.narrowestWindowH === null ? 'none to meet' : f.narrowestWindowH <= 0 ? 'no window' : spanWords(f.narrowestWindowH * HOUR_MS)}</td>
+      <td className="px-2 text-right text-sm">
+        {air.airMinC !== null && (
+          <>
+            from <Fig quantity="temperature" value={air.airMinC} digits={0} />
+          </>
+        )}
+        {air.rhMax !== null && (
+          <>
+            , damp to <Fig quantity="percent" value={air.rhMax} digits={0} />
+          </>
+        )}
+        {air.touchDryH !== null && <>, dry for {spanWords(air.touchDryH * HOUR_MS)}</>}
+      </td>
+      <td className="pl-2 text-right">
+        {way.take && (
+          <button type="button" className="btn" onClick={way.take} aria-label={`Take: ${way.name}`}>
+            Take
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,143 @@
+import { useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { coatOf } from '#core/coat/fold';
+import type { Layer } from '#core/film/layer';
+import type { SheetRevision } from '#core/sheet/sheet';
+import { packsMinor } from '#core/stores/money';
+import { onProduct, swapProduct } from '#core/system/system';
+import type { Finding } from '#core/system/stack';
+import { useView } from '../../app/BoatShell';
+import { save, useSheets, type BoatView } from '../../data/store';
+import { SelectField } from '../../parts/Field';
+import { Fig } from '../../parts/Fig';
+import { moneyWords, SHEET_KIND_WORDS } from '../../parts/words';
+import { FindingMark } from './FindingMark';
+import { useJobLedger, type JobLedger } from './useLedger';
+
+/** Another product for one, on every zone of the job: what it would change is shown before anything is written. */
+export function SwapPage() {
+  const view = useView();
+  const navigate = useNavigate();
+  const { boat, buildUps, surfaces } = view;
+  const { data: sheets } = useSheets();
+  const [fromId, setFrom] = useState('');
+  const [toId, setTo] = useState('');
+  const used = useMemo(() => productsToCome(view), [view]);
+  const from = used.find((r) => r.sheetId === fromId) ?? used[0];
+  const others = useMemo(() => (sheets ?? []).filter((s) => !s.withdrawn && s.id !== from?.sheetId).sort((a, b) => Number(b.current.body.kind === from?.body.kind) - Number(a.current.body.kind === from?.body.kind)), [sheets, from]);
+  const to = others.find((s) => s.id === toId) ?? others[0];
+  const target = to?.current;
+  const drafts = useMemo(() => (from && target ? swapped(view, from.sheetId, target) : undefined), [view, from, target]);
+  const before = useJobLedger(view);
+  const after = useJobLedger(view, drafts);
+  if (!sheets) return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading sheets" />;
+  const go = () => {
+    if (!drafts || !to) return;
+    const rows = [...drafts].map(([surfaceId, layers]) => ({ ...(buildUps.find((b) => b.surfaceId === surfaceId) as (typeof buildUps)[number]), layers }));
+    void save({ kind: 'buildUps', boatId: boat.id, rows }, `${to.current.body.name} on ${rows.length} ${rows.length === 1 ? 'zone' : 'zones'}`);
+    void navigate(`/boats/${boat.id}/film`);
+  };
+  return (
+    <div className="min-w-0 max-w-5xl">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto text-2xl">Change a product throughout the job</h1>
+        <Link to={`/boats/${boat.id}/film`} className="btn">
+          Back to the section
+        </Link>
+      </div>
+      {used.length === 0 || !to ? (
+        <p className="py-3 quiet">No coat is still to go on, or there is no other sheet to change to.</p>
+      ) : (
+        <>
+          <div className="grid gap-3 py-3 sm:grid-cols-2">
+            <SelectField label="Instead of" options={used.map((r) => [r.sheetId, r.body.name] as const)} value={from?.sheetId ?? ''} onPick={setFrom} />
+            <SelectField label="Take" options={others.map((s) => [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const)} value={to.id} onPick={setTo} />
+          </div>
+          <p className="quiet">Each coat takes the film and the colours of the new sheet. Coats that are on stay as they were logged.</p>
+          <h2 className="ruled mt-4 pb-1">What it changes</h2>
+          <ul className="sheet-rule">
+            {[...(drafts?.keys() ?? [])].map((surfaceId) => (
+              <ZoneChange key={surfaceId} name={surfaces.find((s) => s.id === surfaceId)?.name ?? ''} surfaceId={surfaceId} before={before} after={after} />
+            ))}
+          </ul>
+          {drafts?.size === 0 && <p className="py-2">No coat that is still to go on is of it.</p>}
+          <p className="flex flex-wrap items-baseline gap-x-6 border-t-2 border-base-content py-2">
+            <span>packs for the whole job</span>
+            <span>
+              now <span className="fig text-lg">{moneyWords(packsMinor(before.ledger.products), before.currency)}</span>
+            </span>
+            <span>
+              then <span className="fig text-lg">{moneyWords(packsMinor(after.ledger.products), after.currency)}</span>
+            </span>
+          </p>
+          <button type="button" className="btn btn-primary" disabled={!drafts || drafts.size === 0} onClick={go}>
+            Change it on {drafts?.size ?? 0} {drafts?.size === 1 ? 'zone' : 'zones'}
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Whether a coat of a zone has been put on. */
+const isOn = (view: BoatView, surfaceId: string, layerId: string) => coatOf(view.coats, surfaceId, layerId) !== undefined;
+
+/** Build-ups of zones that are still there. */
+const standing = (view: BoatView) => view.buildUps.filter((b) => view.surfaces.some((s) => s.id === b.surfaceId));
+
+/** Products of coats that are still to go on. */
+function productsToCome(view: BoatView): SheetRevision[] {
+  const found = new Map<string, SheetRevision>();
+  for (const row of standing(view)) {
+    for (const layer of row.layers) {
+      const revision = view.sheetById.get(layer.sheetRevisionId);
+      if (revision && !isOn(view, row.surfaceId, layer.id)) found.set(revision.sheetId, revision);
+    }
+  }
+  return [...found.values()];
+}
+
+/** The coats of each zone that would change, with the new product in place of the old one. */
+function swapped(view: BoatView, fromSheetId: string, to: SheetRevision): Map<string, Layer[]> {
+  const out = new Map<string, Layer[]>();
+  for (const row of standing(view)) {
+    const next = swapProduct({ layers: row.layers, isOn: (id) => isOn(view, row.surfaceId, id), isFrom: (l) => view.sheetById.get(l.sheetRevisionId)?.sheetId === fromSheetId, to: (l) => onProduct(l, to) });
+    if (next.some((l, i) => l !== row.layers[i])) out.set(row.surfaceId, next);
+  }
+  return out;
+}
+
+function ZoneChange({ name, surfaceId, before, after }: { name: string; surfaceId: string; before: JobLedger; after: JobLedger }) {
+  const [was, will] = [before, after].map((j) => j.ledger.zones.find((z) => z.surfaceId === surfaceId));
+  const told = (f: Finding) => `${f.rule}${f.upper}`;
+  const fresh = (will?.findings ?? []).filter((f) => f.severity !== 'note' && !was?.findings.some((o) => told(o) === told(f)));
+  const gone = (was?.findings ?? []).filter((f) => f.severity !== 'note' && !will?.findings.some((o) => told(o) === told(f)));
+  return (
+    <li className="py-2">
+      <p className="flex flex-wrap items-baseline gap-x-5">
+        <span className="font-semibold">{name}</span>
+        {was?.quantities && will?.quantities && (
+          <>
+            <span>
+              film <Fig quantity="film" value={was.quantities.total.keptMicron} /> → <Fig quantity="film" value={will.quantities.total.keptMicron} />
+            </span>
+            <span>
+              litres <Fig quantity="volume" value={was.quantities.total.litres.likely} approx /> → <Fig quantity="volume" value={will.quantities.total.litres.likely} approx />
+            </span>
+          </>
+        )}
+      </p>
+      {fresh.map((f) => (
+        <p key={told(f)} className="flex items-start gap-2">
+          <FindingMark severity={f.severity} /> {f.reason}
+        </p>
+      ))}
+      {gone.map((f) => (
+        <p key={told(f)} className="text-sm quiet">
+          No longer: {f.reason}
+        </p>
+      ))}
+      {fresh.length === 0 && gone.length === 0 && <p className="text-sm quiet">The rules find nothing new.</p>}
+    </li>
+  );
+}

@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest';
+import { sheet } from '#core/sheet/example.fixture';
+import type { SheetRevision } from '#core/sheet/sheet';
+import { bandsOf, DENSE, layoutOf, niceStep, ROOMY, rowY, snapped, TOP } from './section/layout';
+import type { SectionCoat } from './section/Stack';
+import { coatsTold, filmTold } from './told';
+
+const coat = (name: string, dftMicron: number, colour: string, more: Partial<SectionCoat> = {}): SectionCoat => ({ name, layer: { id: name + colour + dftMicron, sheetRevisionId: name, dftMicron, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour, colourHex: '#888888' }, on: false, measuredMicron: null, keptMicron: dftMicron, takes: null, ...more });
+const sheetById = new Map<string, SheetRevision>([['Barrier', { id: 'Barrier', sheetId: 's', revision: 1, body: sheet, createdAt: 0 }]]);
+
+describe('the section to scale', () => {
+  it('fits what must be seen, and stacks films from the substrate up', () => {
+    const layout = layoutOf({ coats: 4, micron: 400, pitch: DENSE });
+    expect(layout.groundY).toBe(TOP + 4 * (DENSE.row + DENSE.strip));
+    const bands = bandsOf([100, 50, 250], layout);
+    expect(bands.map((b) => b.upTo)).toEqual([100, 150, 400]);
+    expect(bands[2]?.y).toBeCloseTo(TOP, 9);
+    expect((bands[0]?.h ?? 0) / (bands[1]?.h ?? 1)).toBeCloseTo(2, 9);
+    expect((bands[0]?.y ?? 0) + (bands[0]?.h ?? 0)).toBe(layout.groundY);
+  });
+  it('does not blow a single thin coat up to the whole page, nor squeeze it', () => {
+    expect(layoutOf({ coats: 1, micron: 25, pitch: ROOMY }).scale).toBeCloseTo(240 / 120, 9);
+    expect(rowY(1, ROOMY) - rowY(0, ROOMY)).toBe(ROOMY.row + ROOMY.strip);
+  });
+  it('a dragged film snaps to round figures of the unit that is shown', () => {
+    expect(snapped(83, 70, false)).toBe(85);
+    expect(snapped(13.4, 8, false)).toBe(13);
+    expect(snapped(-20, 70, false)).toBe(5);
+    // Tenths of a mil: 25.4 µm · 0.1.
+    expect(snapped(100, 70, true) / 2.54).toBeCloseTo(39, 2);
+    expect([3, 60, 430, 3000].map(niceStep)).toEqual([1, 10, 100, 500]);
+  });
+});
+
+describe('the same build-up told for two schools', () => {
+  const coats = [coat('Barrier', 70, 'grey'), coat('Barrier', 70, 'white', { keptMicron: 62.5 }), coat('Antifouling', 50, 'red')];
+  it('in coats, with their colours', () => {
+    expect(coatsTold(coats)).toBe('In coats: 2 of Barrier in grey, white; 1 of Antifouling.');
+  });
+  it('in film, what is left of it after abrading, in the unit shown', () => {
+    expect(filmTold(coats, sheetById, { system: 'metric' })).toBe('Barrier 133 µm, Antifouling 50 µm; barrier 133 µm in all.');
+    expect(filmTold(coats, sheetById, { system: 'us' })).toContain('Barrier 5.2 mil');
+  });
+});

@@ -1,0 +1,181 @@
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragCancelEvent, type DragEndEvent, type DragOverEvent, type DragStartEvent } from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical, Plus } from 'lucide-react';
+import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
+import type { Finding } from '#core/system/stack';
+import { Fig } from '../../../parts/Fig';
+import { FindingMark } from '../FindingMark';
+import { ABRADE_FOR_WORDS } from '../../../parts/words';
+import { TOP, type Pitch } from './layout';
+import type { SectionCoat } from './Stack';
+
+interface RowsProps {
+  pitch: Pitch;
+  coats: readonly SectionCoat[];
+  /** What the first coat goes onto. */
+  ground: string;
+  findings: readonly Finding[];
+  selected: string | null;
+  onPick: (layerId: string) => void;
+  onFinding: (finding: Finding) => void;
+  onInsert?: ((at: number) => void) | undefined;
+  /** New order of all coats, substrate out. */
+  onOrder?: ((layerIds: string[]) => void) | undefined;
+}
+
+/** The coats beside their section, the outermost on top: put in another order by hand or keyboard, one put in between. */
+export function CoatRows({ pitch, coats, ground, findings, selected, onPick, onFinding, onInsert, onOrder }: RowsProps) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const fromTop = [...coats].reverse();
+  const order = fromTop.map((c) => c.layer.id).join();
+  const ids = useIds(order);
+  const now = useRef({ coats, onPick, onFinding, onInsert });
+  useEffect(() => {
+    now.current = { coats, onPick, onFinding, onInsert };
+  });
+  const pick = useCallback((id: string) => now.current.onPick(id), []);
+  const find = useCallback((finding: Finding) => now.current.onFinding(finding), []);
+  const insert = useCallback((at: number) => now.current.onInsert?.(at), []);
+  const accessibility = useMemo(() => {
+    const place = (id: unknown) => {
+      const all = now.current.coats;
+      const at = all.findIndex((c) => c.layer.id === id);
+      return `Coat ${at + 1}, ${all[at]?.name ?? ''},`;
+    };
+    return {
+      announcements: {
+        onDragStart: ({ active }: DragStartEvent) => `${place(active.id)} picked up. Arrow keys move it, space puts it down, escape leaves it.`,
+        onDragOver: ({ active, over }: DragOverEvent) => (over && over.id !== active.id ? `${place(active.id)} is at the place of ${place(over.id)}.` : undefined),
+        onDragEnd: ({ active }: DragEndEvent) => `${place(active.id)} put down.`,
+        onDragCancel: ({ active }: DragCancelEvent) => `${place(active.id)} stays where it was.`,
+      },
+      screenReaderInstructions: { draggable: 'Press space to pick a coat up, arrow keys to move it, space to put it down.' },
+    };
+  }, []);
+  const end = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const next = [...ids];
+    next.splice(ids.indexOf(String(active.id)), 1);
+    next.splice(ids.indexOf(String(over.id)), 0, String(active.id));
+    onOrder?.(next.reverse());
+  };
+  const firstPlanned = coats.filter((c) => c.on).length;
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end} accessibility={accessibility}>
+      <ol className="min-w-0 flex-1 overflow-x-clip" aria-label="Coats, the outermost first" reversed>
+        <li style={{ height: TOP }} className="flex items-center justify-end">
+          {onInsert && coats.length > 0 && <Insert label="Put a coat on top" onClick={() => onInsert(coats.length)} />}
+        </li>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          {fromTop.map((coat, k) => {
+            const i = coats.length - 1 - k;
+            const findingsHere = findings.filter((f) => f.upper === i);
+            return <Row key={coat.layer.id} pitch={pitch} coat={coat} index={i} under={i === 0 ? ground : (coats[i - 1] as SectionCoat).name} findings={findingsHere} selected={coat.layer.id === selected} onPick={pick} onFinding={find} onInsert={onInsert && i >= firstPlanned ? insert : undefined} movable={onOrder !== undefined && !coat.on && coats.length - firstPlanned > 1} />;
+          })}
+        </SortableContext>
+      </ol>
+    </DndContext>
+  );
+}
+
+/** While a film is dragged the order does not change: the list of what can be moved stays the same one. */
+function useIds(order: string): string[] {
+  return useMemo(() => order.split(','), [order]);
+}
+
+interface RowProps {
+  pitch: Pitch;
+  coat: SectionCoat;
+  index: number;
+  under: string;
+  /** Those about this coat only. */
+  findings: readonly Finding[];
+  selected: boolean;
+  onPick: RowsProps['onPick'];
+  onFinding: RowsProps['onFinding'];
+  onInsert: RowsProps['onInsert'];
+  movable: boolean;
+}
+
+/** A row is drawn anew only when something that it tells has changed: while one film is dragged the others rest. */
+function sameRow(a: RowProps, b: RowProps): boolean {
+  const told = ({ coat: { layer, name, on, takes } }: RowProps) => [layer, name, on, takes?.wetMicron, takes?.spreadingRateM2PerL, takes?.litres.likely];
+  const rest = ({ pitch, index, under, selected, onPick, onFinding, onInsert, movable }: RowProps) => [pitch, index, under, selected, onPick, onFinding, onInsert, movable];
+  const reasons = ({ findings }: RowProps) => findings.map((f) => f.reason);
+  const flat = (p: RowProps) => [...told(p), ...rest(p), ...reasons(p)];
+  const [x, y] = [flat(a), flat(b)];
+  return x.length === y.length && x.every((v, i) => Object.is(v, y[i]));
+}
+
+const Row = memo(function Row({ pitch, coat, index, under, findings, selected, onPick, onFinding, onInsert, movable }: RowProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: coat.layer.id, disabled: !movable });
+  const own = findings.filter((f) => f.lower === null);
+  const between = findings.filter((f) => f.lower !== null);
+  const { layer } = coat;
+  return (
+    <li ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition, height: pitch.row + pitch.strip }} className={`row-of-its-own min-w-0 ${isDragging ? 'relative z-10 bg-base-200 opacity-90' : ''}`}>
+      <div className={`flex min-w-0 items-center ${selected ? 'bg-base-200' : ''}`} style={{ height: pitch.row }}>
+        {movable ? (
+          <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} className="grid h-full w-8 shrink-0 cursor-grab touch-none place-items-center" aria-label={`Move coat ${index + 1}, ${coat.name}`}>
+            <GripVertical size={18} aria-hidden="true" />
+          </button>
+        ) : (
+          <span className="w-8 shrink-0" />
+        )}
+        <button type="button" className="flex h-full min-w-0 flex-1 items-center gap-2 text-left" aria-pressed={selected} onClick={() => onPick(layer.id)}>
+          <span className="inline-block h-6 w-3.5 shrink-0 border border-base-content" style={{ background: layer.colourHex }} aria-hidden="true" />
+          <span className="narrow min-w-0 flex-1 truncate text-lg leading-tight">
+            <span className="quiet">{index + 1}</span> <span className="font-semibold">{coat.name}</span> <span className="quiet">{layer.colour}{coat.on ? ' · on' : ''}</span>
+          </span>
+          <Fig quantity="film" value={layer.dftMicron} className="text-lg" />
+        </button>
+        <Marks findings={own} onFinding={onFinding} />
+      </div>
+      <div className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8" style={{ height: pitch.strip }}>
+        <span className="narrow quiet min-w-0 flex-1 truncate text-base">{onto(coat, under)}</span>
+        {coat.takes && (
+          <span className="narrow flex shrink-0 items-baseline gap-2.5 text-base whitespace-nowrap">
+            <span>
+              wet <Fig quantity="film" value={coat.takes.wetMicron} />
+            </span>
+            <span className="hidden xl:inline">
+              <Fig quantity="spreadingRate" value={coat.takes.spreadingRateM2PerL} />
+            </span>
+            <span className="hidden sm:inline">
+              <Fig quantity="volume" value={coat.takes.litres.likely} approx />
+            </span>
+          </span>
+        )}
+        <Marks findings={between} onFinding={onFinding} />
+        {onInsert && <Insert label={`Put a coat between ${under} and ${coat.name}`} onClick={() => onInsert(index)} />}
+      </div>
+    </li>
+  );
+}, sameRow);
+
+/** How a coat goes onto what lies beneath it. */
+function onto({ layer }: SectionCoat, under: string): string {
+  const words = [layer.prep === 'tackWindow' ? 'as is, in the window' : layer.prep === 'abrade' ? `abrade ${layer.grit ?? ''} ${ABRADE_FOR_WORDS[layer.abradeFor ?? 'bond']}`.replace('  ', ' ') : `on ${under}`];
+  if (layer.wipe) words.push('wipe');
+  if (layer.mask) words.push('mask');
+  if (layer.stripe) words.push('stripe coat');
+  if (layer.holdMonths) words.push(`holds ${layer.holdMonths} months`);
+  return words.join(' · ');
+}
+
+function Marks({ findings, onFinding }: { findings: readonly Finding[]; onFinding: (finding: Finding) => void }) {
+  return findings.map((f) => (
+    <button key={f.rule} type="button" className="grid h-full min-w-8 shrink-0 place-items-center" aria-label={f.reason} title={f.reason} onClick={() => onFinding(f)}>
+      <FindingMark severity={f.severity} />
+    </button>
+  ));
+}
+
+function Insert({ label, onClick }: { label: string; onClick: () => void }) {
+  return (
+    <button type="button" className="grid h-full w-9 shrink-0 place-items-center opacity-70 hover:opacity-100" aria-label={label} title={label} onClick={onClick}>
+      <Plus size={17} aria-hidden="true" />
+    </button>
+  );
+}

@@ -1,0 +1,207 @@
+import { useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { flushSync } from 'react-dom';
+import type { Layer, LayerQuantities } from '#core/film/layer';
+import type { Substrate } from '#core/hull/zones';
+import { formatQuantity } from '#core/units/format';
+import { MIL_MICRON } from '#core/units/quantities';
+import { useSettings } from '../../../data/settings';
+import { bandsOf, layoutOf, niceStep, rowY, snapped, TOP, type Layout, type Pitch } from './layout';
+
+export interface SectionCoat {
+  readonly layer: Layer;
+  readonly name: string;
+  /** On the boat: a coat was logged. */
+  readonly on: boolean;
+  /** Dry film the comb readings come to; null where nothing was combed. */
+  readonly measuredMicron: number | null;
+  /** What is left of it after the abrading above. */
+  readonly keptMicron: number;
+  /** What it takes; null where that cannot be worked out, or where there is no zone. */
+  readonly takes: Pick<LayerQuantities, 'wetMicron' | 'spreadingRateM2PerL' | 'litres'> | null;
+}
+
+/** Drawn by kind: fill and strokes of each substrate. */
+const SUBSTRATE_FILL: Record<Substrate, string> = { gelcoat: '#dfe6e4', laminate: '#d9d5b8', steel: '#a9adb0', aluminium: '#cdd2d6', timber: '#c9a878', plywood: '#d1b487', sealedTimber: '#b98f5a', ferrocement: '#c2c0b8' };
+const SUBSTRATE_MARK: Record<Substrate, string> = {
+  gelcoat: 'M0 3h16M0 8q4-3 8 0t8 0M0 13q4-3 8 0t8 0',
+  laminate: 'M0 4q4-4 8 0t8 0M0 12q4-4 8 0t8 0',
+  steel: 'M0 16L16 0M-4 4l8-8M12 20l8-8',
+  aluminium: 'M0 16L16 0',
+  timber: 'M0 4q8 3 16 0M0 11q8-3 16 0',
+  plywood: 'M0 5h16M0 10h16M0 15h16',
+  sealedTimber: 'M0 4q8 3 16 0M0 11q8-3 16 0',
+  ferrocement: 'M3 3h2M10 6h2M5 11h2M12 13h2',
+};
+
+const LEFT = 40;
+const LEADER = 24;
+/** Narrower than this a column has no room for words. */
+const WORDS_PX = 58;
+
+/**
+ * The coats cut through, to scale in µm over their substrate: planned at the left, measured at the right as coats get
+ * logged. The upper face of a planned coat is dragged, or moved by arrow keys, to make it thicker or thinner.
+ */
+export function Stack({ coats, substrate, targetMicron, selected, width, pitch, onPick, onFilm, onFilmDone }: {
+  coats: readonly SectionCoat[];
+  substrate: Substrate;
+  targetMicron: number | null;
+  selected: string | null;
+  width: number;
+  pitch: Pitch;
+  onPick: (layerId: string) => void;
+  /** While it moves; then once it is let go. Left out where nothing may be changed. */
+  onFilm?: ((layerId: string, micron: number) => void) | undefined;
+  onFilmDone?: (() => void) | undefined;
+}) {
+  const uid = useId();
+  const { units } = useSettings();
+  const film = (micron: number) => formatQuantity('film', micron, units);
+  const us = units.except?.film === 'us' || (units.except?.film === undefined && units.system === 'us');
+  const total = coats.reduce((sum, c) => sum + c.layer.dftMicron, 0);
+  const anyOn = coats.some((c) => c.on);
+  const measured = coats.map((c) => (c.on ? (c.measuredMicron ?? c.layer.dftMicron) : 0));
+  const measuredTotal = measured.reduce((a, b) => a + b, 0);
+  const fits = Math.max(total, measuredTotal, targetMicron ?? 0) * 1.04;
+  // While a face is dragged the scale stands still, so that it stays under the finger.
+  const [held, setHeld] = useState<{ layout: Layout; id: string; y: number; from: number } | null>(null);
+  const layout = held?.layout ?? layoutOf({ coats: coats.length, micron: fits, pitch });
+  const { groundY, height, scale } = layout;
+  const right = width - LEADER;
+  const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
+  const roomForWords = right - LEFT > 3 * WORDS_PX;
+  const bands = bandsOf(coats.map((c) => c.layer.dftMicron), layout);
+  const laid = bandsOf(measured, layout);
+  // Round figures in the unit that is shown.
+  const unitMicron = us ? MIL_MICRON : 1;
+  const most = (groundY - TOP) / scale / unitMicron;
+  const step = niceStep(most);
+  const ticks = Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => i * step);
+
+  const grab = (event: PointerEvent<SVGElement>, coat: SectionCoat) => {
+    if (!onFilm) return;
+    event.preventDefault();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setHeld({ layout, id: coat.layer.id, y: event.clientY, from: coat.layer.dftMicron });
+  };
+  const drag = (event: PointerEvent<SVGElement>) => {
+    if (!held || !onFilm) return;
+    // Drawn within the same frame: litres, packs and findings are never a frame behind the finger.
+    flushSync(() => onFilm(held.id, snapped(held.from + (held.y - event.clientY) / held.layout.scale, held.from, us)));
+  };
+  const drop = () => {
+    if (!held) return;
+    setHeld(null);
+    onFilmDone?.();
+  };
+  const nudge = (event: KeyboardEvent, coat: SectionCoat) => {
+    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 5, PageDown: -5 }[event.key];
+    if (by === undefined || !onFilm) return;
+    event.preventDefault();
+    const now = coat.layer.dftMicron;
+    const unit = us ? MIL_MICRON / 10 : now < 40 ? 1 : 5;
+    onFilm(coat.layer.id, snapped(now + by * unit, now, us));
+  };
+
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="row-of-its-own block shrink-0 touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
+      <defs>
+        <pattern id={`${uid}-sub`} width="16" height="16" patternUnits="userSpaceOnUse">
+          <rect width="16" height="16" fill={SUBSTRATE_FILL[substrate]} />
+          <path d={SUBSTRATE_MARK[substrate]} stroke="#3a3a36" strokeWidth=".8" fill="none" />
+        </pattern>
+        <pattern id={`${uid}-unread`} width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M-1 8L8-1" stroke="#14171a" strokeOpacity=".45" strokeWidth="1" />
+        </pattern>
+      </defs>
+      {roomForWords && (
+        <text x={LEFT} y={14} fontSize="15" className="narrow" fill="currentColor">
+          planned
+        </text>
+      )}
+      {anyOn && roomForWords && (
+        <text x={right} y={14} fontSize="15" textAnchor="end" className="narrow" fill="currentColor">
+          measured
+        </text>
+      )}
+      <rect x={LEFT} y={groundY} width={right - LEFT} height={height - groundY - 1} fill={`url(#${uid}-sub)`} stroke="currentColor" />
+      {ticks.map((t) => (
+        <g key={t} aria-hidden="true">
+          <path d={`M${LEFT - 5} ${groundY - t * unitMicron * scale}h5`} stroke="currentColor" />
+          <text x={LEFT - 8} y={groundY - t * unitMicron * scale + 5} textAnchor="end" fontSize="14" fill="currentColor" className="narrow">
+            {t}
+          </text>
+        </g>
+      ))}
+      {coats.map((coat, i) => {
+        const { y, h } = bands[i] as { y: number; h: number };
+        const lost = (coat.layer.dftMicron - coat.keptMicron) * scale;
+        const leaderY = rowY(coats.length - 1 - i, pitch);
+        const strong = coat.layer.id === selected;
+        return (
+          <g key={coat.layer.id}>
+            <rect x={LEFT} y={y} width={split - LEFT} height={Math.max(h, 0.5)} fill={coat.layer.colourHex} fillOpacity={coat.on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={coat.on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(coat.layer.id)} />
+            {lost > 0.4 && <rect x={LEFT} y={y} width={split - LEFT} height={lost} fill={`url(#${uid}-unread)`} pointerEvents="none" />}
+            <path d={`M${coat.on ? right : split} ${Math.min(groundY, y + h / 2)}L${width - 8} ${leaderY}h8`} stroke="currentColor" fill="none" opacity={strong ? 1 : 0.45} strokeWidth={strong ? 1.6 : 1} />
+          </g>
+        );
+      })}
+      {anyOn &&
+        coats.map((coat, i) => {
+          const band = laid[i] as { y: number; h: number };
+          if (!coat.on) return null;
+          return (
+            <g key={coat.layer.id} onClick={() => onPick(coat.layer.id)} style={{ cursor: 'pointer' }}>
+              <rect x={split} y={band.y} width={right - split} height={Math.max(band.h, 0.5)} fill={coat.layer.colourHex} stroke="currentColor" strokeWidth={coat.layer.id === selected ? 2.5 : 0.8} />
+              {coat.measuredMicron === null && <rect x={split} y={band.y} width={right - split} height={band.h} fill={`url(#${uid}-unread)`} />}
+              {band.h > 15 && right - split > WORDS_PX && (
+                <text x={(split + right) / 2} y={band.y + band.h / 2 + 5} textAnchor="middle" fontSize="14" className="narrow" fill="#14171a" stroke="#f6f3ec" strokeWidth="3" paintOrder="stroke">
+                  {coat.measuredMicron === null ? 'not combed' : film(coat.measuredMicron)}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      {targetMicron !== null && (
+        <g>
+          <path d={`M${LEFT - 4} ${groundY - targetMicron * scale}H${right}`} stroke="currentColor" strokeWidth="1.6" strokeDasharray="2 3" />
+          <text x={LEFT + 4} y={groundY - targetMicron * scale - 4} fontSize="14" className="narrow" fill="currentColor" stroke="var(--color-base-100)" strokeWidth="3.5" paintOrder="stroke">
+            target {film(targetMicron)}
+          </text>
+        </g>
+      )}
+      <text x={roomForWords ? LEFT + 64 : LEFT} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow">
+        {total > 0 ? film(total) : ''}
+      </text>
+      {onFilm &&
+        coats.map((coat, i) => {
+          if (coat.on) return null;
+          const { y } = bands[i] as { y: number };
+          return (
+            <g
+              key={coat.layer.id}
+              role="slider"
+              tabIndex={0}
+              aria-label={`Dry film of coat ${i + 1}, ${coat.name}`}
+              aria-orientation="vertical"
+              aria-valuemin={1}
+              aria-valuemax={5000}
+              aria-valuenow={Math.round(coat.layer.dftMicron)}
+              aria-valuetext={film(coat.layer.dftMicron)}
+              style={{ cursor: 'ns-resize', touchAction: 'none' }}
+              onPointerDown={(e) => grab(e, coat)}
+              onPointerMove={drag}
+              onPointerUp={drop}
+              onPointerCancel={drop}
+              onKeyDown={(e) => nudge(e, coat)}
+              onKeyUp={(e) => e.key !== 'Tab' && onFilmDone?.()}
+            >
+              <rect x={LEFT} y={y - 11} width={split - LEFT} height="22" fill="transparent" />
+              <rect x={LEFT + 10} y={y - 4} width="22" height="8" rx="2" fill="var(--color-base-100)" stroke="currentColor" />
+              <path d={`M${LEFT + 15} ${y}h12`} stroke="currentColor" />
+            </g>
+          );
+        })}
+    </svg>
+  );
+}

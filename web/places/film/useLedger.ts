@@ -1,0 +1,57 @@
+import { useMemo } from 'react';
+import type { Layer } from '#core/film/layer';
+import { ledger, type Ledger } from '#core/system/ledger';
+import { USUAL_CHOICES, type JobChoices } from '#core/system/schools';
+import { USUAL_RULES } from '#contracts/stores';
+import { useSheets, useStores, type BoatView } from '../../data/store';
+import { shelfOf, type SheetOf } from './planned';
+
+export function useSheetOf(): SheetOf {
+  const { data } = useSheets();
+  return useMemo(() => {
+    const bodies = new Map(data?.map((s) => [s.id, s.current.body]));
+    return (sheetId) => bodies.get(sheetId);
+  }, [data]);
+}
+
+export interface JobLedger {
+  readonly ledger: Ledger;
+  /** Whether the shelf has answered, or cannot be asked: until then nothing of it is taken off what is to be bought. */
+  readonly shelfKnown: boolean;
+  readonly chance: number;
+  readonly currency: string;
+  readonly choices: JobChoices;
+}
+
+/** The job's ledger, with the build-ups of some zones as they are being changed. */
+export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readonly Layer[]>): JobLedger {
+  const { stores, error } = useStores();
+  const sheetOf = useSheetOf();
+  const { boat, surfaces, buildUps, coats, sheetById, jobs } = view;
+  const chance = stores?.rules.chance ?? USUAL_RULES.chance;
+  // Neither the shelf nor the zones change while a film is dragged: only what rests on the drafts is worked out anew.
+  const onHand = useMemo(() => (stores ? shelfOf(stores, sheetOf).shared.callable.get(boat.id) : undefined), [stores, sheetOf, boat.id]);
+  const zones = useMemo(
+    () =>
+      surfaces.map((surface) => {
+        const row = buildUps.find((b) => b.surfaceId === surface.id);
+        return { surface, layers: row?.layers ?? [], targetMicron: row?.targetMicron ?? null, records: row?.records ?? [] };
+      }),
+    [surfaces, buildUps],
+  );
+  const result = useMemo(
+    () =>
+      ledger({
+        zones: drafts ? zones.map((z) => ({ ...z, layers: drafts.get(z.surface.id) ?? z.layers })) : zones,
+        coats,
+        revisionById: sheetById,
+        waters: boat.waters,
+        sheetOf,
+        onHandOf: (id) => onHand?.get(id) ?? [],
+        chance,
+      }),
+    [zones, drafts, coats, sheetById, boat.waters, sheetOf, onHand, chance],
+  );
+  const job = jobs[jobs.length - 1];
+  return { ledger: result, shelfKnown: onHand !== undefined || error !== null, chance, currency: job?.currency ?? 'EUR', choices: job?.choices ?? USUAL_CHOICES };
+}

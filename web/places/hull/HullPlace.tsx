@@ -1,0 +1,162 @@
+import { Box, Plus, Table2 } from 'lucide-react';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { NO_MODEL, totalArea, zoneArea } from '#core/hull/zoneArea';
+import { blockingWork, type ZoneStatus } from '#core/coat/zoneStatus';
+import type { SurfaceRow } from '#contracts/boat';
+import { useView } from '../../app/BoatShell';
+import { NotFound } from '../../app/PlaceError';
+import type { BoatView } from '../../data/store';
+import { Fig } from '../../parts/Fig';
+import { StateSwatch } from '../../parts/patterns';
+import { Why } from '../../parts/Why';
+import { drawnZones } from '../../parts/ZoneRegion';
+import { AREA_METHOD_WORDS, EXISTING_WORDS, EXPOSURE_WORDS, PATCH_WORDS, shareWords, SIDE_WORDS, SUBSTRATE_WORDS } from '../../parts/words';
+import { HullDrawing } from './HullDrawing';
+import { bandOf, linesOf } from '../../parts/hullLines';
+import { ZoneForm } from './ZoneForm';
+
+/** The boat drawn from the best that is known of her, her zones and patches, their areas and how they were found. */
+export function HullPlace() {
+  const view = useView();
+  const { surfaceId } = useParams();
+  const makingPatch = useLocation().pathname.endsWith('/patch');
+  const navigate = useNavigate();
+  const { boat, surfaces, hull } = view;
+  const base = `/boats/${boat.id}/hull`;
+  const selected = surfaces.find((s) => s.id === surfaceId) ?? null;
+  if (surfaceId && surfaceId !== 'new' && !selected) return <NotFound what="zone" />;
+  const total = totalArea(surfaces);
+  const parentOf = (zone: SurfaceRow | null) => surfaces.find((s) => s.id === zone?.parentId) ?? null;
+  const back = () => void navigate(base);
+  return (
+    <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]">
+      <section className="min-w-0 self-start lg:sticky lg:top-3" aria-label="Drawing">
+        <HullDrawing boat={boat} zones={drawnZones(view)} lines={linesOf(hull)} bandM={bandOf(surfaces)} selected={surfaceId ?? null} onPick={(id) => void navigate(`${base}/${id}`)} />
+        <dl className="narrow mt-2 grid grid-cols-3 gap-x-6 gap-y-1 border-t border-base-300 pt-2 text-base sm:grid-cols-6">
+          {(
+            [
+              ['overall', boat.loaM],
+              ['waterline', boat.lwlM],
+              ['beam', boat.beamM],
+              ['draught', boat.draftM],
+              ['freeboard', boat.freeboardM],
+            ] as const
+          ).map(([label, value]) => (
+            <div key={label}>
+              <dt className="quiet">{label}</dt>
+              <dd>
+                <Fig quantity="length" value={value} />
+              </dd>
+            </div>
+          ))}
+          <div>
+            <dt className="quiet">all zones</dt>
+            <dd>
+              <Fig quantity="area" value={total.areaM2} approx={total.share > 0.1} />
+              {surfaces.length > 0 && <span className="quiet block">± {shareWords(total.share)}</span>}
+            </dd>
+          </div>
+        </dl>
+        <p className="mt-2 flex flex-wrap items-center gap-x-5 text-sm">
+          <Link to={`/boats/${boat.id}/edit`} className="link-row underline underline-offset-4">
+            Change the dimensions
+          </Link>
+          <Link to={`${base}/offsets`} className="link-row gap-1 underline underline-offset-4">
+            <Table2 size={16} aria-hidden="true" /> {hull?.offsets ? 'Table of offsets' : 'Type or import offsets'}
+          </Link>
+          <Link to={`${base}/mesh`} className="link-row gap-1 underline underline-offset-4">
+            <Box size={16} aria-hidden="true" /> {hull?.mesh ? 'Mesh of the hull' : 'Bring in a mesh'}
+          </Link>
+        </p>
+      </section>
+      <div className="min-w-0">
+        {surfaceId === 'new' ? (
+          <ZoneForm key="new" view={view} surface={null} parent={null} onDone={back} />
+        ) : selected && makingPatch ? (
+          <ZoneForm key={`${selected.id} patch`} view={view} surface={null} parent={selected} onDone={back} />
+        ) : selected ? (
+          <ZoneForm key={selected.id} view={view} surface={selected} parent={parentOf(selected)} onDone={back} />
+        ) : (
+          <ZoneList view={view} base={base} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function ZoneList({ view, base }: { view: BoatView; base: string }) {
+  const { surfaces, statuses } = view;
+  const statusOf = (id: string) => statuses.find((s) => s.surfaceId === id);
+  return (
+    <section aria-labelledby="zones">
+      <div className="ruled flex items-center gap-3 pb-1">
+        <h1 id="zones" className="mr-auto text-2xl">
+          Zones
+        </h1>
+        <Link to={`${base}/new`} className="btn btn-primary">
+          <Plus size={18} aria-hidden="true" /> Add a zone
+        </Link>
+      </div>
+      {surfaces.length === 0 && <p className="max-w-prose py-3">Start with what gets painted first. “Underwater hull” takes its area from the boat’s dimensions; a tape along the hull, her drawings or the litres of the first coat will make it better.</p>}
+      <ul className="sheet-rule">
+        {surfaces
+          .filter((s) => !s.parentId)
+          .map((s) => (
+            <li key={s.id} className="py-1">
+              <ZoneRow view={view} base={base} surface={s} status={statusOf(s.id)} />
+              <ul className="ml-5 border-l border-base-300 pl-3">
+                {surfaces
+                  .filter((p) => p.parentId === s.id)
+                  .map((p) => (
+                    <li key={p.id}>
+                      <ZoneRow view={view} base={base} surface={p} status={statusOf(p.id)} />
+                    </li>
+                  ))}
+              </ul>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}
+
+function ZoneRow({ view, base, surface: s, status }: { view: BoatView; base: string; surface: SurfaceRow; status: ZoneStatus | undefined }) {
+  const { boat, hull } = view;
+  const open = blockingWork(s);
+  return (
+    <div className="flex items-center gap-3 py-0.5">
+      <StateSwatch state={status?.state ?? 'ready'} colour={status?.colourHex ?? null} size={s.parentId ? 20 : 28} />
+      <div className="min-w-0 flex-1">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <Link to={`${base}/${s.id}`} className="link-row font-semibold underline decoration-1 underline-offset-4 lg:min-h-8">
+            {s.name}
+          </Link>
+          {!s.parentId && (
+            <Link to={`${base}/${s.id}/patch`} className="link-row text-sm underline decoration-1 underline-offset-4 lg:min-h-7" aria-label={`Add a patch to ${s.name}`}>
+              + patch
+            </Link>
+          )}
+        </div>
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <p className="text-sm quiet">
+            {s.patchKind ? PATCH_WORDS[s.patchKind] : `${SUBSTRATE_WORDS[s.substrate]} · ${EXISTING_WORDS[s.existing].toLowerCase()} · ${EXPOSURE_WORDS[s.exposure].toLowerCase()}`}
+            {s.side !== 'both' && ` · ${SIDE_WORDS[s.side].toLowerCase()}`}
+          </p>
+          <Why working={zoneArea({ ...s, boat, hull: hull ?? NO_MODEL }).working} />
+        </div>
+        {open.length > 0 && <p className="text-sm font-semibold">Open: {open.map((w) => w.note || w.kind).join('; ')}</p>}
+      </div>
+      <p className="max-w-[9rem] shrink-0 text-right sm:max-w-none">
+        <Fig quantity="area" value={s.areaM2} approx={s.area.method === 'dimensions' || s.area.method === 'denny'} className={s.parentId ? 'text-lg' : 'text-xl'} />
+        <span className="narrow block text-base quiet">
+          ± {shareWords(s.areaShare)} · {AREA_METHOD_WORDS[s.area.method].toLowerCase()}
+        </span>
+        {s.grossM2 - s.areaM2 > 1e-6 && (
+          <span className="narrow block text-sm quiet">
+            patches out of <Fig quantity="area" value={s.grossM2} />
+          </span>
+        )}
+      </p>
+    </div>
+  );
+}

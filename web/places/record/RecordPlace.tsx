@@ -1,0 +1,156 @@
+import { Download } from 'lucide-react';
+import { DateTime } from 'luxon';
+import { Link } from 'react-router';
+import { dewPointC } from '#core/air/dewPoint';
+import { measuredFilm, type Coat } from '#core/coat/fold';
+import { useView } from '../../app/BoatShell';
+import { useSettings } from '../../data/settings';
+import type { BoatView } from '../../data/store';
+import { Fig } from '../../parts/Fig';
+import { METHOD_WORDS, RECORD_WORDS } from '../../parts/words';
+import { entryWords } from '../coat/EntryList';
+
+/** The coat sheets of the boat, newest first, by zone; nothing is erased. */
+export function RecordPlace() {
+  const view = useView();
+  const { boat, coats } = view;
+  return (
+    <div className="min-w-0">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto text-2xl">Coat sheets of {boat.name}</h1>
+        <a className="btn" href={`/api/boats/${boat.id}/coat-sheets.csv`} download>
+          <Download size={18} aria-hidden="true" /> CSV
+        </a>
+        <Link className="btn" to="/settings#backup">
+          Back up
+        </Link>
+      </div>
+      {coats.length === 0 && <p className="max-w-prose py-3">No coat is logged yet. What is started, read, combed and finished at the hull is kept here for the surveyor and the next owner.</p>}
+      <Decided view={view} />
+      {[...coats].reverse().map((coat) => (
+        <Sheet key={coat.id} view={view} coat={coat} />
+      ))}
+    </div>
+  );
+}
+
+function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
+  const { units } = useSettings();
+  const { boat, surfaces, sheetById, batches } = view;
+  const revision = sheetById.get(coat.sheetRevisionId);
+  const film = revision ? measuredFilm(coat, revision.body.solids) : null;
+  const time = (at: number) => DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('ccc d LLL yyyy, HH:mm');
+  const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);
+  const surfaceC = coat.readings.find((r) => r.surfaceC !== null)?.surfaceC ?? null;
+  const dew = reading ? dewPointC({ airC: reading.airC as number, rh: reading.rh as number }) : null;
+  const poured = coat.batches.flatMap((b) => batches.filter((m) => m.id === b.batchId));
+  return (
+    <article className="grid min-w-0 gap-x-8 gap-y-1 border-b border-base-300 py-3 md:grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,4fr)]">
+      <div className="min-w-0">
+        <h2 className="flex items-center gap-2">
+          <span className="inline-block h-6 w-4 shrink-0 border border-base-content" style={{ background: coat.colourHex }} aria-hidden="true" />
+          <Link to={`/boats/${boat.id}/coat/${coat.id}`} className="link-row min-w-0 underline decoration-1 underline-offset-4">
+            {coat.on.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ')}
+          </Link>
+        </h2>
+        <p>
+          {revision ? `${revision.body.name}, revision ${revision.revision}` : 'unknown sheet'}, {coat.colour}, {METHOD_WORDS[coat.method].toLowerCase()}
+        </p>
+        <p className="quiet">{coat.painter || 'no painter named'}</p>
+      </div>
+      <div className="min-w-0">
+        <p>Started {time(coat.startedAt)}</p>
+        <p>{coat.finishedAt === null ? <strong>going on</strong> : `Finished ${time(coat.finishedAt)}`}</p>
+        <p className="flex flex-wrap gap-x-4">
+          {reading && (
+            <span>
+              air <Fig quantity="temperature" value={reading.airC as number} /> <Fig quantity="percent" value={reading.rh as number} digits={0} />
+            </span>
+          )}
+          {surfaceC !== null && (
+            <span>
+              surface <Fig quantity="temperature" value={surfaceC} />
+            </span>
+          )}
+          {dew !== null && surfaceC !== null && (
+            <span>
+              spread <Fig quantity="temperatureDifference" value={surfaceC - dew} />
+            </span>
+          )}
+          {!reading && <span className="quiet">air not read</span>}
+        </p>
+      </div>
+      <div className="min-w-0">
+        <p>
+          planned <Fig quantity="film" value={coat.dftMicron} /> dry
+        </p>
+        <p>
+          {film ? (
+            <>
+              {film.readings} combed: <Fig quantity="film" value={film.wetMicron} /> wet = <Fig quantity="film" value={film.dryMicron} /> dry
+            </>
+          ) : (
+            <span className="quiet">not combed</span>
+          )}
+        </p>
+        {coat.litresOn !== null && (
+          <p>
+            <Fig quantity="volume" value={coat.litresOn} /> put on
+          </p>
+        )}
+        {poured.map((b) => (
+          <p key={b.id} className="text-sm quiet">
+            {b.parts.map((p) => p.name).join(' + ')}: {b.parts.map((p, i) => (
+              <span key={p.name}>
+                {i > 0 && ' + '}
+                <Fig quantity="volume" value={p.volumeL} />
+              </span>
+            ))}
+          </p>
+        ))}
+      </div>
+      <div className="min-w-0 text-[0.95rem] md:col-span-3">
+        {coat.overrideReason && <p>Started against advice: {coat.overrideReason}</p>}
+        {coat.notes.map((n) => (
+          <p key={n.at}>
+            {n.text} <span className="quiet">{n.painter}</span>
+          </p>
+        ))}
+        {coat.superseded.map((e) => (
+          <p key={e.id} className="quiet">
+            Corrected, said before: <s>{`${time(e.occurredAt)} ${entryWords(e, units)}`}</s>
+          </p>
+        ))}
+      </div>
+    </article>
+  );
+}
+
+/** What was decided about build-ups against a rule, and what was tried before anything went over an old coating. */
+function Decided({ view }: { view: BoatView }) {
+  const { boat, buildUps, surfaces } = view;
+  const day = (at: number) => DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('d LLL yyyy');
+  const rows = buildUps.flatMap((b) => {
+    const zone = surfaces.find((s) => s.id === b.surfaceId)?.name;
+    if (!zone) return [];
+    return [
+      ...b.records.map((r) => ({ id: r.id, at: r.at, zone, what: RECORD_WORDS[r.kind], words: r.note, painter: r.painter })),
+      ...b.overrides.map((o) => ({ id: o.key, at: o.at, zone, what: 'Let stand against a rule', words: o.reason, painter: o.painter })),
+    ];
+  });
+  if (rows.length === 0) return null;
+  return (
+    <section aria-labelledby="decided" className="border-b border-base-300 py-2">
+      <h2 id="decided">Tried and decided before painting</h2>
+      <ul>
+        {rows
+          .sort((a, b) => b.at - a.at)
+          .map((r) => (
+            <li key={r.id} className="py-0.5">
+              <span className="narrow">{day(r.at)}</span> <span className="font-semibold">{r.zone}</span>: {r.what.toLowerCase()}. {r.words} <span className="quiet">{r.painter}</span>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,139 @@
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { PER, type ConsumableRule, type Per } from '#core/stores/consumables';
+import type { Stores, YardRules } from '#contracts/stores';
+import { useSubmit } from '../../data/useSubmit';
+import { Choice, FormProblem } from '../../parts/Field';
+import { METHOD_WORDS, PER_WORDS } from '../../parts/words';
+
+const CHANCES = [
+  ['0.5', '5 in 10'],
+  ['0.8', '8 in 10'],
+  ['0.9', '9 in 10'],
+  ['0.95', '19 in 20'],
+  ['0.99', '99 in 100'],
+] as const;
+
+/** A rule as it is typed. */
+interface Draft extends Omit<ConsumableRule, 'amount' | 'inPack' | 'priceMinor'> {
+  amount: string;
+  inPack: string;
+  price: string;
+}
+
+const toDraft = (r: ConsumableRule): Draft => ({ ...r, amount: String(r.amount), inPack: String(r.inPack), price: r.priceMinor === null ? '' : (r.priceMinor / 100).toFixed(2) });
+const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')));
+
+function fromDraft({ price, ...d }: Draft): ConsumableRule {
+  return { ...d, name: d.name.trim(), amount: number(d.amount), inPack: number(d.inPack), priceMinor: price.trim() === '' ? null : Math.round(number(price) * 100) };
+}
+
+function problemOf(rules: readonly ConsumableRule[]): string | null {
+  for (const r of rules) {
+    if (r.name === '') return 'A consumable has no name. Type it, or take the row out.';
+    if (!(r.amount >= 0 && r.amount <= 1000)) return `${r.name}: type how many, as a number.`;
+    if (!(Number.isInteger(r.inPack) && r.inPack >= 1)) return `${r.name}: a pack holds a whole number, one or more.`;
+    if (r.priceMinor !== null && !(r.priceMinor >= 0)) return `${r.name}: the price cannot be read. Type it, or leave it empty.`;
+  }
+  return null;
+}
+
+/** How sure buying is to be, and what of consumables goes with a coat: the yard's own rules. */
+export function RulesForm({ stores }: { stores: Stores }) {
+  const { rules } = stores;
+  const [drafts, setDrafts] = useState<Draft[] | null>(null);
+  const [touched, setTouched] = useState(false);
+  const { failure, theirs, sending, submit } = useSubmit();
+  const shown = drafts ?? rules.consumables.map(toDraft);
+  const list = shown.map(fromDraft);
+  const problem = touched ? problemOf(list) : null;
+  const change = (id: string, part: Partial<Draft>) => (setTouched(true), setDrafts(shown.map((d) => (d.id === id ? { ...d, ...part } : d))));
+  const write = async (next: Partial<YardRules>, label: string) => submit({ kind: 'rules', row: { ...rules, ...next, version: theirs?.version ?? rules.version } }, label);
+  const cell = (d: Draft, key: 'name' | 'amount' | 'inPack' | 'price' | 'supplier', label: string, wide = false) => <input aria-label={`${label}, ${d.name || 'new row'}`} className={`input narrow text-lg ${wide ? 'min-w-40' : 'min-w-20 text-right'}`} inputMode={wide ? 'text' : 'decimal'} value={d[key]} onChange={(e) => change(d.id, { [key]: e.target.value })} />;
+  return (
+    <section id="rules" aria-labelledby="rules-title" className="mt-4">
+      <h2 id="rules-title" className="ruled pb-1">
+        Rules for buying
+      </h2>
+      <div className="py-3">
+        <Choice label="Paint is to be enough" options={CHANCES} value={(CHANCES.find(([c]) => Number(c) === rules.chance)?.[0] ?? '') as (typeof CHANCES)[number][0]} onPick={(c) => void write({ chance: Number(c) }, 'Chance changed')} />
+      </div>
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Consumables">
+        <table>
+          <thead>
+            <tr className="lab text-left">
+              {['Consumable', 'how many', 'for', 'put on by', 'in a pack', 'price of a pack', 'supplier'].map((h) => (
+                <th key={h} className="px-1 py-1 font-medium">
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((d) => (
+              <tr key={d.id}>
+                <td className="p-1">{cell(d, 'name', 'Name', true)}</td>
+                <td className="p-1">{cell(d, 'amount', 'How many')}</td>
+                <td className="p-1">
+                  <select aria-label={`For, ${d.name}`} className="select min-w-36" value={d.per} onChange={(e) => change(d.id, { per: e.target.value as Per })}>
+                    {PER.map((p) => (
+                      <option key={p} value={p}>
+                        {PER_WORDS[p]}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="p-1">
+                  <select aria-label={`Put on by, ${d.name}`} className="select min-w-28" value={d.method ?? ''} onChange={(e) => change(d.id, { method: (e.target.value || null) as Draft['method'] })}>
+                    <option value="">any</option>
+                    {Object.entries(METHOD_WORDS).map(([m, words]) => (
+                      <option key={m} value={m}>
+                        {words.toLowerCase()}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="p-1">{cell(d, 'inPack', 'In a pack')}</td>
+                <td className="p-1">{cell(d, 'price', 'Price of a pack')}</td>
+                <td className="p-1">{cell(d, 'supplier', 'Supplier', true)}</td>
+                <td className="p-1">
+                  <button type="button" className="btn btn-ghost min-w-11" aria-label={`Take ${d.name || 'the row'} out`} onClick={() => (setTouched(true), setDrafts(shown.filter((x) => x.id !== d.id)))}>
+                    <X size={18} aria-hidden="true" />
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <FormProblem message={failure?.message ?? problem} />
+      <div className="mt-2 flex flex-wrap gap-3">
+        <button type="button" className="btn" onClick={() => (setTouched(true), setDrafts([...shown, { id: uuid(), name: '', amount: '1', per: 'coat', method: null, inPack: '1', price: '', supplier: '' }]))}>
+          <Plus size={16} aria-hidden="true" /> Consumable
+        </button>
+        {touched && (
+          <>
+            <button
+              type="button"
+              className="btn btn-primary"
+              disabled={problem !== null || sending}
+              onClick={async () => {
+                if (await write({ consumables: list }, 'Rules for consumables saved')) {
+                  setDrafts(null);
+                  setTouched(false);
+                }
+              }}
+            >
+              {theirs ? 'Keep what stands here' : 'Save rules'}
+            </button>
+            <button type="button" className="btn" onClick={() => (setDrafts(null), setTouched(false))}>
+              Back
+            </button>
+          </>
+        )}
+      </div>
+      <p className="mt-1 text-sm quiet">The first figures are from memory: change them to what this yard uses.</p>
+    </section>
+  );
+}

@@ -1,0 +1,90 @@
+import { LineChart } from 'echarts/charts';
+import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import * as echarts from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { DateTime } from 'luxon';
+import { useEffect, useRef } from 'react';
+import { dewPointC } from '#core/air/dewPoint';
+import type { SourcedHour } from '#core/air/weather';
+import { formatQuantity, shownUnit } from '#core/units/format';
+import { fromCore } from '#core/units/quantities';
+import { useSettings } from '../../data/settings';
+import { breakWords } from '../../parts/words';
+
+echarts.use([LineChart, GridComponent, TooltipComponent, MarkLineComponent, MarkAreaComponent, SVGRenderer]);
+
+const DAY_MS = 86_400_000;
+
+/** Air and dew point from yesterday to the forecast's end; rain as bands. */
+export function AirChart({ hours, at, zone }: { hours: readonly SourcedHour[]; at: number; zone: string }) {
+  const box = useRef<HTMLDivElement>(null);
+  const { units, theme } = useSettings();
+  useEffect(() => {
+    if (!box.current) return;
+    const ink = getComputedStyle(document.documentElement).getPropertyValue('--color-base-content').trim();
+    const chart = echarts.init(box.current, null, { renderer: 'svg' });
+    const unit = shownUnit('temperature', units);
+    const shown = hours.filter((h) => h.at > at - DAY_MS && h.at < at + 8 * DAY_MS);
+    const value = (c: number) => Number(fromCore('temperature', unit.id, c).toFixed(1));
+    const rain = shown.filter((h) => (h.rainMm ?? 0) > 0).map((h) => [{ xAxis: h.at }, { xAxis: h.at + 3_600_000 }]);
+    const narrow = box.current.clientWidth < 600;
+    chart.setOption({
+      animation: false,
+      textStyle: { fontFamily: 'Barlow Condensed', fontSize: 15, color: ink },
+      grid: { left: 44, right: 16, top: 26, bottom: 28 },
+      // Text only: the page's policy allows no styles inside markup.
+      tooltip: {
+        trigger: 'axis',
+        renderMode: 'richText',
+        formatter: (points: { dataIndex: number }[]) => {
+          const h = shown[points[0]?.dataIndex ?? 0];
+          if (!h) return '';
+          const dew = dewPointC(h);
+          return [
+            DateTime.fromMillis(h.at, { zone }).toFormat('ccc HH:mm'),
+            `air ${formatQuantity('temperature', h.airC, units)}, dew point ${formatQuantity('temperature', dew, units)}`,
+            `gap ${formatQuantity('temperatureDifference', h.airC - dew, units)}, humidity ${Math.round(h.rh * 100)} %`,
+            (h.rainMm ?? 0) > 0 ? breakWords({ limit: 'rain', found: h.rainMm as number, needs: 0 }, units) : '',
+            h.source === 'simulated' ? 'simulated' : 'typed',
+          ]
+            .filter(Boolean)
+            .join('\n');
+        },
+      },
+      xAxis: {
+        type: 'time',
+        min: shown[0]?.at,
+        max: shown[shown.length - 1]?.at,
+        minInterval: DAY_MS,
+        axisLabel: { formatter: (t: number) => DateTime.fromMillis(t, { zone }).toFormat(narrow ? 'ccccc' : 'ccc d'), color: ink },
+        axisLine: { lineStyle: { color: ink } },
+      },
+      yAxis: { type: 'value', scale: true, name: unit.symbol, nameTextStyle: { color: ink }, axisLabel: { color: ink }, splitLine: { lineStyle: { color: ink, opacity: 0.15 } } },
+      series: [
+        {
+          name: 'air',
+          type: 'line',
+          showSymbol: false,
+          data: shown.map((h) => [h.at, value(h.airC)]),
+          lineStyle: { color: ink, width: 2 },
+          itemStyle: { color: ink },
+          markLine: { symbol: 'none', silent: true, label: { formatter: 'now', color: ink }, lineStyle: { color: ink, type: 'solid' }, data: [{ xAxis: at }] },
+          markArea: { silent: true, itemStyle: { color: '#4d7ea8', opacity: 0.3 }, data: rain },
+        },
+        { name: 'dew point', type: 'line', showSymbol: false, data: shown.map((h) => [h.at, value(dewPointC(h))]), lineStyle: { color: ink, width: 1.5, type: 'dashed' }, itemStyle: { color: ink } },
+      ],
+    } as never);
+    const fit = new ResizeObserver(() => chart.resize());
+    fit.observe(box.current);
+    return () => {
+      fit.disconnect();
+      chart.dispose();
+    };
+  }, [hours, at, zone, units, theme]);
+  return (
+    <figure>
+      <div ref={box} className="h-72 w-full" role="img" aria-label="Air temperature and dew point, from yesterday to the end of the forecast" />
+      <figcaption className="text-sm quiet">Line: air. Dashes: dew point. Bands: rain. The wider the gap, the drier.</figcaption>
+    </figure>
+  );
+}
