@@ -1,5 +1,5 @@
 import { notNegative, positive } from '../guard';
-import { coverTables, DROP_L } from './coverTables';
+import { coverTables, DROP_L, stepsFor } from './coverTables';
 
 /** Something that can be bought: litres of each part in it, and its price. */
 export interface Offer {
@@ -82,7 +82,7 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
 
   const tables = coverTables(need, prepared);
   let branches = 0;
-  let tabled: number[] | null = tables && tables.work <= QUICK ? tables.solve() : null;
+  let tabled: number[] | null = tables?.exact && tables.work <= QUICK ? tables.solve() : null;
   const search = (i: number, cost: number): void => {
     if (tabled) return;
     branches += 1;
@@ -99,7 +99,7 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
     if (floor > best.cost || (floor === best.cost && best.left <= DROP_L)) return;
     const o = prepared[i] as Prepared;
     let most = 0;
-    for (let p = 0; p < rest.length; p += 1) if ((o.partsL[p] as number) > 0 && (rest[p] as number) > DROP_L) most = Math.max(most, Math.ceil((rest[p] as number) / (o.partsL[p] as number) - 1e-9));
+    for (let p = 0; p < rest.length; p += 1) if ((o.partsL[p] as number) > 0 && (rest[p] as number) > DROP_L) most = Math.max(most, stepsFor(rest[p] as number, o.partsL[p] as number));
     const tries: number[] = [];
     for (let n = most; n >= 0; n -= 1) tries.push(n);
     for (const from of o.froms) if (from > most) tries.push(from);
@@ -116,7 +116,9 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
   search(0, 0);
   if (tabled) {
     const found: number[] = tabled;
-    Object.assign(best, { counts: found, cost: prepared.reduce((sum, o, i) => sum + o.cost(found[i] as number), 0) });
+    const cost = prepared.reduce((sum, o, i) => sum + o.cost(found[i] as number), 0);
+    // Rounded tables may miss what the search had found before it gave way to them.
+    if (tables?.exact || cost < best.cost) Object.assign(best, { counts: found, cost });
   }
 
   const inOrder = offers.map(() => 0);

@@ -1,7 +1,9 @@
 import type { Prepared } from './cover';
 
-/** Tins are told to a tenth of a millilitre: steps of the tables. */
-const STEPS_PER_L = 1e4;
+/** Sizes as typed, in litres, quarts or ounces, are whole numbers of these: so is the grid that they share. */
+const EXACT_PER_L = 1e13;
+/** Sizes that share no such grid, quarts beside three quarters of a litre, are told to a tenth of a millilitre. */
+const COARSE_PER_L = 1e4;
 /** Longest table, in steps of what all its packs share. */
 const TABLE_MAX = 8e6;
 /** Litres below this are rounding, not paint: a hundredth of a millilitre. */
@@ -13,11 +15,14 @@ interface Volumes {
   readonly units: readonly number[];
   readonly stepL: number;
   readonly length: number;
+  readonly exact: boolean;
 }
 
 export interface CoverTables {
   /** Steps that filling them takes. */
   readonly work: number;
+  /** False where sizes were rounded down to share a grid: what is found covers, yet a drop may have cost a tin. */
+  readonly exact: boolean;
   /** How many of each offer, in their order; null where they cannot cover it. */
   solve(): number[] | null;
 }
@@ -43,6 +48,7 @@ export function coverTables(needL: readonly number[], offers: readonly Prepared[
   const work = [kitTable, ...tables].reduce((sum, t) => sum + (t ? t.length * t.units.length : 0), 0);
   return {
     work,
+    exact: [kitTable, ...tables].every((t) => t?.exact ?? true),
     solve() {
       const filled = kitTable ? fill(kitTable) : null;
       const parts = tables.map((t) => (t ? cheapestFrom(t) : null));
@@ -69,12 +75,25 @@ export function coverTables(needL: readonly number[], offers: readonly Prepared[
 /** The packs that one table is of, on the grid they share: null where there are none, `fine` where it would be too long. */
 function volumesOf(offers: readonly Prepared[], needL: number): Volumes | null | 'fine' {
   if (offers.length === 0) return null;
-  const sizes = offers.map((o) => Math.floor(o.totalL * STEPS_PER_L + 1e-6));
-  if (sizes.some((s) => s < 1)) return 'fine';
+  const exact = gridOf(offers, needL, EXACT_PER_L, Math.round);
+  if (exact) return { ...exact, exact: true };
+  const coarse = gridOf(offers, needL, COARSE_PER_L, Math.floor);
+  return coarse ? { ...coarse, exact: false } : 'fine';
+}
+
+function gridOf(offers: readonly Prepared[], needL: number, perL: number, whole: (steps: number) => number): Omit<Volumes, 'exact'> | null {
+  const sizes = offers.map((o) => whole(o.totalL * perL));
+  if (sizes.some((s) => s < 1)) return null;
   const step = sizes.reduce(commonDivisor);
   const units = sizes.map((s) => s / step);
-  const length = Math.ceil((needL * STEPS_PER_L) / step - 1e-6) + Math.max(...units) + 1;
-  return length > TABLE_MAX ? 'fine' : { offers, units, stepL: step / STEPS_PER_L, length };
+  const stepL = step / perL;
+  const length = stepsFor(needL, stepL) + Math.max(...units) + 1;
+  return length > TABLE_MAX ? null : { offers, units, stepL, length };
+}
+
+/** Steps, or tins, of so many litres that cover a need. */
+export function stepsFor(needL: number, stepL: number): number {
+  return Math.max(0, Math.ceil((needL - DROP_L) / stepL));
 }
 
 function fill({ offers, units, length }: Volumes): { least: Float64Array; last: Uint8Array } {
@@ -125,7 +144,7 @@ function cheapestRest(needL: readonly number[], shares: readonly number[], kitLi
     if (rest <= DROP_L) continue;
     const part = parts[p];
     if (!part) return null;
-    const v = part.from[Math.ceil(rest / part.table.stepL - 1e-6)] as number;
+    const v = part.from[stepsFor(rest, part.table.stepL)] as number;
     if (part.least[v] === Infinity) return null;
     cost += part.least[v] as number;
     litres += v * part.table.stepL;

@@ -71,6 +71,26 @@ describe('packs to buy', () => {
     expect(bought.leftL).toBeCloseTo(leftL, 9);
   });
 
+  // A US gallon is 3.785411784 L and four quarts, by definition [P: NIST Handbook 44, Appendix C].
+  it.each([
+    ['ten gallons are ten cans of a gallon', 10 * 3.785411784, [{ sizeL: 3.785411784, count: 10 }]],
+    ['eleven quarts are two gallons and three quarts', 11 * 0.946352946, [{ sizeL: 3.785411784, count: 2 }, { sizeL: 0.946352946, count: 3 }]],
+    ['beside litres too: two gallons and a half litre', 2 * 3.785411784 + 0.5, [{ sizeL: 3.785411784, count: 2 }, { sizeL: 0.5, count: 1 }]],
+  ])('a need of a whole number of tins takes no tin more: %s', (_what, needL, packs) => {
+    const offers = [
+      { sizeL: 3.785411784, priceMinor: 9000 },
+      { sizeL: 0.946352946, priceMinor: 2900 },
+      { sizeL: 0.5, priceMinor: 1600 },
+    ];
+    expect(packsToBuy({ needL, packs: offers }).packs).toEqual(packs);
+  });
+
+  it('a need of a whole number of tins of an odd size takes no tin more', () => {
+    for (const sizeL of [0.22650000121652422, 1 / 3, 0.0295735295625]) {
+      for (const count of [1, 7, 186, 600]) expect(packsToBuy({ needL: count * sizeL, packs: [{ sizeL, priceMinor: 1 }] })).toMatchObject({ packs: [{ sizeL, count }], costMinor: count });
+    }
+  });
+
   it('of equal cost it leaves the least over', () => {
     // 1.5 L: two of 1 L at 20 or one of 2.5 L at 40 cost the same.
     expect(packsToBuy({ needL: 1.5, packs: [{ sizeL: 2.5, priceMinor: 4000 }, { sizeL: 1, priceMinor: 2000 }] })).toEqual({ packs: [{ sizeL: 1, count: 2 }], costMinor: 4000, leftL: 0.5 });
