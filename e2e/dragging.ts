@@ -8,8 +8,8 @@ async function put(url: string, body: object): Promise<void> {
   if (!res.ok) throw new Error(await res.text());
 }
 
-/** Makes the boat in a demo yard. @returns the path of the build-up's page */
-export async function twelveZones(url: string): Promise<string> {
+/** Makes the boat in a demo yard. @returns the paths of the build-up's page, and of the section of one of its zones */
+export async function twelveZones(url: string): Promise<{ buildUp: string; zone: string }> {
   const boat = uuid();
   const namedId = uuid();
   await put(`${url}/api/boats/${boat}`, { name: 'Twelve zones', hullMaterial: 'steel', keels: 'single', form: 'full', loaM: 14, lwlM: 13, beamM: 4, draftM: 1.5, freeboardM: 1.2, place: '', latitudeDeg: 50, timeZone: 'UTC', version: 0 });
@@ -18,12 +18,13 @@ export async function twelveZones(url: string): Promise<string> {
   if (steel.length !== 8) throw new Error(`the steel starter has ${steel.length} coats, not eight`);
   const layers = () => steel.map((l) => ({ ...l, id: uuid() }));
   await put(`${url}/api/named-build-ups/${namedId}`, { name: 'Eight coats', substrates: ['steel'], exposure: 'immersed', bond: 'chemical', note: '', targetMicron: 300, layers: layers(), version: 0 });
+  let surfaceId = '';
   for (let n = 0; n < 12; n += 1) {
-    const surfaceId = uuid();
+    surfaceId = uuid();
     await put(`${url}/api/surfaces/${surfaceId}`, { boatId: boat, name: `Zone ${n + 1}`, kind: 'underwater', substrate: 'steel', exposure: 'immersed', existing: 'bare', area: { method: 'typed', dimensions: {}, typed: { areaM2: 3 + n * 2.3, share: 0.1 } }, sort: n, version: 0 });
     await put(`${url}/api/build-ups/${uuid()}`, { boatId: boat, surfaceId, layers: layers(), namedId, targetMicron: 300, version: 0 });
   }
-  return `/build-ups/${namedId}`;
+  return { buildUp: `/build-ups/${namedId}`, zone: `/boats/${boat}/film/${surfaceId}` };
 }
 
 /** What the page showed at one of its frames. */
@@ -52,7 +53,7 @@ export async function dragFilm(page: Page, browser: Browser, control = false): P
     async ({ startY, frames, idle }) => {
       const slider = document.querySelector<SVGElement>('[role=slider][aria-label^="Dry film of coat 3"]')!;
       const packs = [...document.querySelectorAll('p span')].find((e) => e.textContent?.startsWith('job’s packs'))!;
-      const line = slider.ownerSVGElement!.querySelector('path')!;
+      const line = slider.ownerSVGElement!.querySelector(':scope > path')!;
       const pairs: { film: number; packs: string }[] = [];
       for (let frame = 0; frame < frames; frame += 1) {
         // Far enough each time that the film is another one at every frame.

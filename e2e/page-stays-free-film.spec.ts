@@ -6,9 +6,9 @@ const test = base.extend<{ yard: OwnServer }>({ yard: demoYard() });
 /** Runs after all the other tests, with the machine to itself: see playwright.config.ts. */
 test('a film dragged in an eight-coat build-up on twelve zones: litres, packs and findings follow at every frame', async ({ page, yard, browser }) => {
   test.slow();
-  const path = await twelveZones(yard.url);
+  const { buildUp } = await twelveZones(yard.url);
   await useSettings(page, {});
-  await page.goto(yard.url + path);
+  await page.goto(yard.url + buildUp);
   await expect(page.getByRole('heading', { name: '12 zones follow' })).toBeVisible();
   await page.waitForLoadState('networkidle');
   const { seen, drawn } = await dragFilm(page, browser);

@@ -32,10 +32,15 @@ const read = (file) => {
   }
 };
 const v = read('test-results/unit.json');
-const p = read('test-results/e2e.json')?.stats;
+const e2eReport = read('test-results/e2e.json');
+const p = e2eReport?.stats;
+const failedUnits = (report) => (report?.testResults ?? []).flatMap((file) => file.assertionResults.filter((t) => t.status === 'failed').map((t) => t.fullName));
+const failedPages = (suite) => [...(suite?.specs ?? []).filter((spec) => !spec.ok || spec.tests.some((t) => t.status === 'flaky')).map((spec) => spec.title), ...(suite?.suites ?? []).flatMap(failedPages)];
 // A runner that left no report ran nothing that may be counted as passed.
 const passed = (v?.numPassedTests ?? 0) + (p ? p.expected : 0);
 const failed = (v ? v.numFailedTests : 1) + (p ? p.unexpected + p.flaky : 1);
 const skipped = (v ? v.numPendingTests + v.numTodoTests : 0) + (p?.skipped ?? 0);
+// Named last, where whoever sees only the end of a long log finds them.
+for (const name of [...failedUnits(v), ...failedPages(e2eReport)]) console.log(`failed: ${name}`);
 console.log(`${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`);
 process.exit(unit === 0 && e2e === 0 && failed === 0 ? 0 : 1);

@@ -35,21 +35,24 @@ export interface ProductList {
   readonly parts: readonly { readonly name: string; readonly wantL: number; readonly onHandL: number; readonly patchesL: number }[];
   /** Null where nothing on the sheet covers it. */
   readonly purchase: ProductPurchase | null;
+  /** The smallest pack is ten times what is still needed, or more. */
+  readonly packForATouch: boolean;
+}
+
+/** What else could be bought, beside what was chosen. */
+export interface OtherWays {
   /** Chance that what is bought and on the shelf is enough. */
   readonly chance: number;
   readonly smaller: Smaller | null;
   /** The packs that leave least over, where those are others than the cheapest. */
   readonly leastOver: ProductPurchase | null;
-  /** The smallest pack is ten times what is still needed, or more. */
-  readonly packForATouch: boolean;
 }
 
 /** A pack ten times the need is for another job. */
 const SMALL_JOB = 10;
 
 /**
- * What to buy of one product: stock first, then the packs that cost least and are enough with the chance wanted;
- * what that leaves, and what buying one size smaller risks.
+ * What to buy of one product: stock first, then the packs that cost least and are enough with the chance wanted.
  * @param options.chance 0.9 is enough in 9 cases of 10
  * @throws RangeError on impossible figures
  */
@@ -60,23 +63,32 @@ export function productList({ product, chance }: { product: ProductToBuy; chance
   const purchase = productPacks({ sheet, needL: wantL, onHandL });
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
   const patches = coats.reduce((sum, c) => sum + (c.patch ? c.likelyL : 0), 0);
-  const have = (boughtL: readonly number[]) => (shares ? Math.min(...shares.map((s, i) => ((onHandL[i] ?? 0) + (boughtL[i] ?? 0)) / s)) : (boughtL[0] ?? 0));
-  const enough = (boughtL: readonly number[]) => (coats.length === 0 ? 1 : chanceEnough(need, have(boughtL)));
   const parts = sheet.parts.map((p, i) => ({ name: p.name, wantL: wantL * (shares?.[i] ?? 0), onHandL: onHandL[i] ?? 0, patchesL: patches * (shares?.[i] ?? 0) }));
-  const stillL = purchase ? Math.max(0, wantL - have(purchase.boughtL.map(() => 0))) : wantL;
-  const leastOver = purchase && purchase.packs.length > 0 ? productPacks({ sheet: { ...sheet, packs: sheet.packs.map((p) => ({ ...p, priceMinor: null })) }, needL: wantL, onHandL }) : null;
+  const stillL = purchase ? Math.max(0, wantL - mixable(sheet, onHandL, [])) : wantL;
   const smallest = Math.min(...sheet.packs.map((p) => p.sizeL));
+  return { sheet, need, wantL, parts, purchase, packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL };
+}
+
+/**
+ * What buying one size smaller risks, and what would leave least over: for a list that is read, not for every frame of
+ * a film that is dragged.
+ */
+export function otherWays({ sheet, need, wantL, parts, purchase }: ProductList): OtherWays {
+  if (!purchase) return { chance: 0, smaller: null, leastOver: null };
+  const onHandL = parts.map((p) => p.onHandL);
+  const enough = (boughtL: readonly number[]) => chanceEnough(need, mixable(sheet, onHandL, boughtL));
+  const leastOver = purchase.packs.length > 0 ? productPacks({ sheet: { ...sheet, packs: sheet.packs.map((p) => ({ ...p, priceMinor: null })) }, needL: wantL, onHandL }) : null;
   return {
-    sheet,
-    need,
-    wantL,
-    parts,
-    purchase,
-    chance: purchase ? enough(purchase.boughtL) : 0,
-    smaller: purchase ? oneSmaller(sheet, purchase, enough) : null,
-    leastOver: leastOver && sumOf(leastOver.boughtL) < sumOf(purchase?.boughtL ?? []) - 1e-6 ? withPrices(sheet, leastOver) : null,
-    packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL,
+    chance: enough(purchase.boughtL),
+    smaller: oneSmaller(sheet, purchase, enough),
+    leastOver: leastOver && sumOf(leastOver.boughtL) < sumOf(purchase.boughtL) - 1e-6 ? withPrices(sheet, leastOver) : null,
   };
+}
+
+/** Litres that can be mixed of what is bought and on the shelf; of what is bought alone, where a shelf's parts cannot be told apart. */
+function mixable(sheet: SheetBody, onHandL: readonly number[], boughtL: readonly number[]): number {
+  const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
+  return shares ? Math.min(...shares.map((s, i) => ((onHandL[i] ?? 0) + (boughtL[i] ?? 0)) / s)) : (boughtL[0] ?? 0);
 }
 
 const sumOf = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);

@@ -286,8 +286,13 @@ export function coatName(kind: SheetKind | undefined, number: number): string {
   return kind ? `${SHEET_KIND_WORDS[kind].toLowerCase()} ${number}` : `coat ${number}`;
 }
 
+/** Made once for each currency: making one takes longer than all that it formats in a frame. */
+const moneyFormats = new Map<string, Intl.NumberFormat>();
+
 export function moneyWords(minor: number, currency: string): string {
-  return new Intl.NumberFormat(undefined, { style: 'currency', currency }).format(minor / 100);
+  let format = moneyFormats.get(currency);
+  if (!format) moneyFormats.set(currency, (format = new Intl.NumberFormat(undefined, { style: 'currency', currency })));
+  return format.format(minor / 100);
 }
 
 /** Packs as they are asked for over the counter: "2 × 2.5 L kit + 1 × 0.75 L kit". */

@@ -10,11 +10,12 @@ import { withSheets } from '#core/system/ledger';
 import { applyMend } from '#core/system/mend';
 import { putIn, USUAL_CHOICES, type BondSchool } from '#core/system/schools';
 import { buildUpQuantities } from '#core/system/quantities';
-import { keptFilms } from '#core/system/stack';
+import { keptFilms, type Severity } from '#core/system/stack';
 import { applyNamed, followers, repeatCoat } from '#core/system/system';
 import type { BuildUpRow } from '#contracts/boat';
 import type { NamedBuildUpRow } from '#contracts/system';
 import { NotFound } from '../../app/PlaceError';
+import { figure, shownUnit } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { save, useBoats, useNamed, useSheets, type BoatView } from '../../data/store';
 import { toast } from '../../data/toasts';
@@ -24,11 +25,11 @@ import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../.
 import { Fig } from '../../parts/Fig';
 import { BOND_WORDS, EXPOSURE_WORDS, moneyWords, packWords, SUBSTRATE_WORDS } from '../../parts/words';
 import { AddLayer } from '../film/AddLayer';
+import { CoatsAndFilm } from '../film/CoatsAndFilm';
 import { EditLayer } from '../film/EditLayer';
 import { FindingMark } from '../film/FindingMark';
 import { FindingsPanel } from '../film/FindingsPanel';
 import { SectionEditor } from '../film/section/SectionEditor';
-import { coatsTold, filmTold } from '../film/told';
 import { useJobLedger } from '../film/useLedger';
 import { sheetIdsOf } from './sheetIds';
 
@@ -54,7 +55,6 @@ type Panel = { kind: 'who' } | { kind: 'add'; at: number } | { kind: 'coat'; id:
 
 function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const navigate = useNavigate();
-  const { units } = useSettings();
   const { data: sheets } = useSheets();
   const views = useBoats(boatIds);
   const [draft, setDraft] = useState<NamedBuildUpRow | null>(null);
@@ -140,9 +140,7 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                 onOrder={(ids) => setLayers(ids.map((id) => layers.find((l) => l.id === id) as Layer))}
                 onFilm={(id, dftMicron) => setLayers(layers.map((l) => (l.id === id ? { ...l, dftMicron } : l)))}
               />
-              <p className="mt-1">
-                {coatsTold(coats)} <span className="quiet">or, in film:</span> {filmTold(coats, revisionById, units)}
-              </p>
+              <CoatsAndFilm coats={coats} sheetById={revisionById} />
             </>
           )}
           <button type="button" className="btn mt-2" onClick={() => setPanel({ kind: 'add', at: layers.length })}>
@@ -203,7 +201,7 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                   else setLayers(mended.layers);
                 }}
               />
-              <Who views={views} follow={follow} departed={departed} draft={shownInLine} onInLine={(z) => put([z], `${z.name} brought in line`)} />
+              <Who views={views} follow={follow} departed={departed} draft={shownInLine} keptMicron={kept.reduce((sum, k) => sum + k, 0)} onInLine={(z) => put([z], `${z.name} brought in line`)} />
               <About name={now.name} substrates={now.substrates} exposure={now.exposure} bond={now.bond} targetMicron={now.targetMicron} note={now.note} set={set} />
             </>
           )}
@@ -221,42 +219,47 @@ function previewIds(): () => string {
 
 const isOn = (zone: Zone, layerId: string) => coatOf(zone.view.coats, zone.row.surfaceId, layerId) !== undefined;
 
+interface Departed {
+  readonly zone: Zone;
+  readonly differences: readonly string[];
+}
+
+interface FollowProps {
+  /** The zone's coats with what is not saved yet; null while nothing has been changed. */
+  readonly draft: ((zone: Zone) => Layer[] | null) | null;
+  /** Film of the build-up itself. */
+  readonly keptMicron: number;
+  readonly onInLine: (zone: Zone) => void;
+}
+
 /** The zones that have it: those that follow change with it, those that departed are told how. */
-function Who({ views, follow, departed, draft, onInLine }: { views: readonly BoatView[]; follow: readonly Zone[]; departed: readonly { zone: Zone; differences: readonly string[] }[]; draft: ((zone: Zone) => Layer[] | null) | null; onInLine: (zone: Zone) => void }) {
+function Who({ views, follow, departed, ...rest }: { views: readonly BoatView[]; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
   return (
     <section aria-labelledby="who">
       <h2 id="who" className="ruled pb-1">
         {follow.length + departed.length === 0 ? 'On no zone yet' : `${follow.length} ${follow.length === 1 ? 'zone follows' : 'zones follow'}${departed.length > 0 ? `, ${departed.length} departed` : ''}`}
       </h2>
       {views.map((view) => (
-        <BoatFollows key={view.boat.id} view={view} follow={follow.filter((z) => z.view === view)} departed={departed.filter((d) => d.zone.view === view)} draft={draft} onInLine={onInLine} />
+        <BoatFollows key={view.boat.id} view={view} follow={follow.filter((z) => z.view === view)} departed={departed.filter((d) => d.zone.view === view)} {...rest} />
       ))}
       {follow.length + departed.length === 0 && <p className="py-1.5 quiet">Take it for a zone under Film, Named build-ups.</p>}
     </section>
   );
 }
 
-function BoatFollows({ view, follow, departed, draft, onInLine }: { view: BoatView; follow: readonly Zone[]; departed: readonly { zone: Zone; differences: readonly string[] }[]; draft: ((zone: Zone) => Layer[] | null) | null; onInLine: (zone: Zone) => void }) {
+function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { view: BoatView; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
   const drafts = useMemo(() => (draft ? new Map(follow.flatMap((z) => { const next = draft(z); return next ? [[z.row.surfaceId, next] as const] : []; })) : undefined), [draft, follow]);
   const job = useJobLedger(view, drafts);
+  const { units } = useSettings();
   const ledgerOf = (z: Zone) => job.ledger.zones.find((x) => x.surfaceId === z.row.surfaceId);
   const cost = packsMinor(job.ledger.products);
   const line = (z: Zone, told?: string) => {
     const own = ledgerOf(z);
     const worst = own?.findings.filter((f) => f.severity !== 'note') ?? [];
+    const total = own?.quantities?.total;
     return (
       <li key={z.row.id}>
-        <div className="row-of-its-own flex h-9 items-center gap-4">
-          <ZoneLink path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} name={z.name} />
-          {worst[0] && <FindingMark severity={worst[0].severity} />}
-          {own?.quantities && (
-            <>
-              <span className="max-sm:hidden">all coats</span>
-              <Fig quantity="volume" value={own.quantities.total.litres.likely} approx />
-              <Fig quantity="film" value={own.quantities.total.keptMicron} className="w-16 text-right" />
-            </>
-          )}
-        </div>
+        <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} name={z.name} severity={worst[0]?.severity} litres={total?.litres.likely} ownMicron={total && Math.abs(total.keptMicron - keptMicron) > 0.5 ? total.keptMicron : undefined} />
         {told && (
           <p className="text-sm quiet">
             {told}{' '}
@@ -270,27 +273,48 @@ function BoatFollows({ view, follow, departed, draft, onInLine }: { view: BoatVi
   };
   return (
     <div className="border-b border-base-300 py-2">
-      <p className="flex flex-wrap items-baseline justify-between gap-3">
-        <span className="narrow text-lg font-semibold">{view.boat.name}</span>
+      <p className="row-of-its-own flex h-8 items-baseline gap-3">
+        <span className="narrow min-w-0 flex-1 truncate text-lg font-semibold">{view.boat.name}</span>
         <span>
           job’s packs <span className="fig text-lg">{moneyWords(cost, job.currency)}</span>
         </span>
       </p>
+      <p className="lab text-right">all coats, about {shownUnit('volume', units).symbol}</p>
       <ul>
         {follow.map((z) => line(z))}
         {departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}
       </ul>
-      <p className="text-sm quiet">
-        {job.ledger.products
-          .filter((p) => p.purchase && p.purchase.packs.length > 0)
-          .map((p) => `${p.sheet.name} ${packWords(p.purchase?.packs ?? [])}`)
-          .join('; ')}
-      </p>
+      <ul aria-label={`Packs for ${view.boat.name}`} className="border-t border-base-300 pt-1">
+        {job.ledger.products.map((p) => p.purchase && p.purchase.packs.length > 0 && <PacksLine key={p.sheetId} name={p.sheet.name} packs={packWords(p.purchase.packs)} />)}
+      </ul>
     </div>
   );
 }
 
-/** Rests while the figures beside it change. */
+/** A zone with what all its coats take, and its film where that is another than the build-up's. */
+const ZoneLine = memo(function ZoneLine({ path, name, severity, litres, ownMicron }: { path: string; name: string; severity: Severity | undefined; litres: number | undefined; ownMicron: number | undefined }) {
+  const { units } = useSettings();
+  const unit = shownUnit('volume', units);
+  return (
+    <div className="row-of-its-own flex h-9 items-center gap-4">
+      <ZoneLink path={path} name={name} />
+      {severity && <FindingMark severity={severity} />}
+      {ownMicron !== undefined && <Fig quantity="film" value={ownMicron} />}
+      {litres !== undefined && <span className="fig w-20 text-right">{figure('volume', litres, units, undefined, unit).number}</span>}
+    </div>
+  );
+});
+
+const PacksLine = memo(function PacksLine({ name, packs }: { name: string; packs: string }) {
+  return (
+    <li className="row-of-its-own flex h-7 items-center gap-3">
+      <span className="min-w-0 flex-1 truncate">{name}</span>
+      <span className="narrow shrink-0">{packs}</span>
+    </li>
+  );
+});
+
+/** Rests while the figure beside it changes. */
 const ZoneLink = memo(function ZoneLink({ path, name }: { path: string; name: string }) {
   return (
     <Link to={path} className="min-w-0 flex-1 truncate underline decoration-1 underline-offset-4">

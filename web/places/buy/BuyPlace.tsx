@@ -2,6 +2,7 @@ import { Download, FileText } from 'lucide-react';
 import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { otherWays } from '#core/stores/shopping';
 import { cheaperProducts } from '#core/stores/list';
 import type { JobProduct } from '#core/stores/share';
 import { useView } from '../../app/BoatShell';
@@ -106,6 +107,7 @@ export function BuyPlace() {
 function ProductNote({ product: p, currency, chance }: { product: JobProduct; currency: string; chance: number }) {
   const { data: sheets } = useSheets();
   const others = useMemo(() => attempt(() => cheaperProducts({ product: p, sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => ({ id: s.id, body: s.current.body })), chance })).value ?? [], [p, sheets, chance]);
+  const other = useMemo(() => otherWays(p), [p]);
   const bought = p.purchase && p.purchase.packs.length > 0;
   const left = p.purchase?.leftL.reduce((sum, l) => sum + Math.max(0, l), 0) ?? 0;
   const patches = p.parts.some((part) => part.patchesL > 0.005);
@@ -137,19 +139,19 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
       {!p.purchase && <p className="text-error">No pack on its sheet covers it. Put pack sizes and prices on the sheet.</p>}
       {p.purchase && (
         <p className="text-[0.95rem]">
-          {bought ? `${packWords(p.purchase.packs)}: enough ${percent(p.chance)}` : `What is on the shelf is enough ${percent(p.chance)}`}, about <Fig quantity="volume" value={left} /> over.
+          {bought ? `${packWords(p.purchase.packs)}: enough ${percent(other.chance)}` : `What is on the shelf is enough ${percent(other.chance)}`}, about <Fig quantity="volume" value={left} /> over.
         </p>
       )}
-      {p.smaller && (
+      {other.smaller && (
         <p className="text-sm quiet">
-          One size smaller{p.smaller.packs.length > 0 ? `, ${packWords(p.smaller.packs)}` : ', nothing'}
-          {p.smaller.costMinor !== null && `, ${moneyWords(p.smaller.costMinor, currency)}`}: enough {percent(p.smaller.chance)}.
+          One size smaller{other.smaller.packs.length > 0 ? `, ${packWords(other.smaller.packs)}` : ', nothing'}
+          {other.smaller.costMinor !== null && `, ${moneyWords(other.smaller.costMinor, currency)}`}: enough {percent(other.smaller.chance)}.
         </p>
       )}
-      {p.leastOver && (
+      {other.leastOver && (
         <p className="text-sm quiet">
-          Least over: {packWords(p.leastOver.packs)}
-          {p.leastOver.costMinor !== null && `, ${moneyWords(p.leastOver.costMinor, currency)}`}.
+          Least over: {packWords(other.leastOver.packs)}
+          {other.leastOver.costMinor !== null && `, ${moneyWords(other.leastOver.costMinor, currency)}`}.
         </p>
       )}
       {others.slice(0, 2).map((o) => (

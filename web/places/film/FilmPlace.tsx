@@ -11,20 +11,20 @@ import type { BuildUpRow } from '#contracts/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
 import { now } from '../../data/now';
-import { settings, useSettings } from '../../data/settings';
+import { settings } from '../../data/settings';
 import { save, useSheets, type BoatView } from '../../data/store';
 import { toast } from '../../data/toasts';
 import { Fig } from '../../parts/Fig';
 import { StateSwatch } from '../../parts/patterns';
 import { BOND_WORDS, EXISTING_WORDS, METHOD_WORDS, SUBSTRATE_WORDS } from '../../parts/words';
 import { AddLayer } from './AddLayer';
+import { CoatsAndFilm } from './CoatsAndFilm';
 import { EditLayer } from './EditLayer';
 import { FindingsPanel } from './FindingsPanel';
 import { FromNamed } from './FromNamed';
 import { LedgerPanel } from './LedgerPanel';
 import { RecordDialog } from './RecordDialog';
 import { SectionEditor } from './section/SectionEditor';
-import { coatsTold, filmTold } from './told';
 import { sectionCoats } from './planned';
 import { useJobLedger } from './useLedger';
 
@@ -58,7 +58,6 @@ const BESIDE_PX = 1024;
 
 function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfaces'][number] }) {
   const navigate = useNavigate();
-  const { units } = useSettings();
   const { data: sheets } = useSheets();
   const { boat, buildUps, sheetById, coats } = view;
   const [panel, setPanel] = useState<Panel>(LEDGER);
@@ -144,9 +143,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               onFilm={setFilm}
               onFilmDone={filmDone}
             />
-            <p className="mt-1">
-              {coatsTold(shown)} <span className="quiet">or, in film:</span> {filmTold(shown, sheetById, units)}
-            </p>
+            <CoatsAndFilm coats={shown} sheetById={sheetById} />
             <p className="text-sm quiet">Whole: on the boat. Broken edge: planned, its upper face can be dragged. Hatched: taken off by abrading, or not combed.</p>
           </>
         )}

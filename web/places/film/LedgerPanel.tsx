@@ -14,7 +14,7 @@ export function LedgerPanel({ quantities, job, boatId, sheetIdOf }: { quantities
   const cost = packsMinor(job.ledger.products);
   const lost = total.dftMicron - total.keptMicron;
   return (
-    <section aria-labelledby="ledger">
+    <section aria-labelledby="ledger" className="isolate">
       <div className="ruled flex flex-wrap items-baseline gap-x-4 pb-1">
         <h2 id="ledger" className="mr-auto">
           Litres and packs

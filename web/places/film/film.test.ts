@@ -3,7 +3,7 @@ import { sheet } from '#core/sheet/example.fixture';
 import type { SheetRevision } from '#core/sheet/sheet';
 import { bandsOf, DENSE, layoutOf, niceStep, ROOMY, rowY, snapped, TOP } from './section/layout';
 import type { SectionCoat } from './section/Stack';
-import { coatsTold, filmTold } from './told';
+import { told } from './told';
 
 const coat = (name: string, dftMicron: number, colour: string, more: Partial<SectionCoat> = {}): SectionCoat => ({ name, layer: { id: name + colour + dftMicron, sheetRevisionId: name, dftMicron, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour, colourHex: '#888888' }, on: false, measuredMicron: null, keptMicron: dftMicron, takes: null, ...more });
 const sheetById = new Map<string, SheetRevision>([['Barrier', { id: 'Barrier', sheetId: 's', revision: 1, body: sheet, createdAt: 0 }]]);
@@ -34,11 +34,19 @@ describe('the section to scale', () => {
 
 describe('the same build-up told for two schools', () => {
   const coats = [coat('Barrier', 70, 'grey'), coat('Barrier', 70, 'white', { keptMicron: 62.5 }), coat('Antifouling', 50, 'red')];
-  it('in coats, with their colours', () => {
-    expect(coatsTold(coats)).toBe('In coats: 2 of Barrier in grey, white; 1 of Antifouling.');
+  it('in coats, with their colours, and in film: what is left of it after abrading', () => {
+    expect(told(coats, sheetById)).toEqual({
+      runs: [
+        { name: 'Barrier', coats: 2, colours: ['grey', 'white'], keptMicron: 132.5 },
+        { name: 'Antifouling', coats: 1, colours: [], keptMicron: 50 },
+      ],
+      barrierMicron: 132.5,
+    });
   });
-  it('in film, what is left of it after abrading, in the unit shown', () => {
-    expect(filmTold(coats, sheetById, { system: 'metric' })).toBe('Barrier 133 µm, Antifouling 50 µm; barrier 133 µm in all.');
-    expect(filmTold(coats, sheetById, { system: 'us' })).toContain('Barrier 5.2 mil');
+  it('coats of one product with another between them are told apart; barrier that is all there is needs no sum', () => {
+    const [grey, white, red] = coats as [SectionCoat, SectionCoat, SectionCoat];
+    expect(told([grey, red, white], sheetById).runs.map((r) => [r.name, r.coats])).toEqual([['Barrier', 1], ['Antifouling', 1], ['Barrier', 1]]);
+    expect(told([grey, white], sheetById).barrierMicron).toBeNull();
+    expect(told([], sheetById)).toEqual({ runs: [], barrierMicron: null });
   });
 });

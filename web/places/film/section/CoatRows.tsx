@@ -2,7 +2,7 @@ import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, us
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Plus } from 'lucide-react';
-import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
+import { createContext, memo, use, useCallback, useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
 import type { Finding } from '#core/system/stack';
 import { Fig } from '../../../parts/Fig';
 import { FindingMark } from '../FindingMark';
@@ -24,19 +24,35 @@ interface RowsProps {
   onOrder?: ((layerIds: string[]) => void) | undefined;
 }
 
+/** What the rows tell, handed past the list that puts them in order: that rests while only films change. */
+const Told = createContext<RowsProps | null>(null);
+
 /** The coats beside their section, the outermost on top: put in another order by hand or keyboard, one put in between. */
-export function CoatRows({ pitch, coats, ground, findings, selected, onPick, onFinding, onInsert, onOrder }: RowsProps) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
-  const fromTop = [...coats].reverse();
-  const order = fromTop.map((c) => c.layer.id).join();
-  const ids = useIds(order);
-  const now = useRef({ coats, onPick, onFinding, onInsert });
+export function CoatRows(props: RowsProps) {
+  const order = props.coats.map((c) => c.layer.id).reverse().join();
+  const ids = useMemo(() => order.split(','), [order]);
+  const now = useRef(props);
   useEffect(() => {
-    now.current = { coats, onPick, onFinding, onInsert };
+    now.current = props;
   });
   const pick = useCallback((id: string) => now.current.onPick(id), []);
   const find = useCallback((finding: Finding) => now.current.onFinding(finding), []);
   const insert = useCallback((at: number) => now.current.onInsert?.(at), []);
+  const rows = useMemo(() => ids.map((id, k) => <RowOf key={id} index={ids.length - 1 - k} onPick={pick} onFinding={find} onInsert={insert} />), [ids, pick, find, insert]);
+  return (
+    <Told value={props}>
+      <Order ids={ids} now={now} onTop={props.onInsert && props.coats.length > 0 ? insert : undefined}>
+        {rows}
+      </Order>
+    </Told>
+  );
+}
+
+const BY_HAND = { activationConstraint: { distance: 5 } };
+const BY_KEY = { coordinateGetter: sortableKeyboardCoordinates };
+
+const Order = memo(function Order({ ids, now, onTop, children }: { ids: string[]; now: RefObject<RowsProps>; onTop: RowsProps['onInsert']; children: ReactNode }) {
+  const sensors = useSensors(useSensor(PointerSensor, BY_HAND), useSensor(KeyboardSensor, BY_KEY));
   const accessibility = useMemo(() => {
     const place = (id: unknown) => {
       const all = now.current.coats;
@@ -52,36 +68,48 @@ export function CoatRows({ pitch, coats, ground, findings, selected, onPick, onF
       },
       screenReaderInstructions: { draggable: 'Press space to pick a coat up, arrow keys to move it, space to put it down.' },
     };
-  }, []);
+  }, [now]);
   const end = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const next = [...ids];
     next.splice(ids.indexOf(String(active.id)), 1);
     next.splice(ids.indexOf(String(over.id)), 0, String(active.id));
-    onOrder?.(next.reverse());
+    now.current.onOrder?.(next.reverse());
   };
-  const firstPlanned = coats.filter((c) => c.on).length;
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end} accessibility={accessibility}>
       <ol className="min-w-0 flex-1 overflow-x-clip" aria-label="Coats, the outermost first" reversed>
         <li style={{ height: TOP }} className="flex items-center justify-end">
-          {onInsert && coats.length > 0 && <Insert label="Put a coat on top" onClick={() => onInsert(coats.length)} />}
+          {onTop && <Insert label="Put a coat on top" onClick={() => onTop(ids.length)} />}
         </li>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          {fromTop.map((coat, k) => {
-            const i = coats.length - 1 - k;
-            const findingsHere = findings.filter((f) => f.upper === i);
-            return <Row key={coat.layer.id} pitch={pitch} coat={coat} index={i} under={i === 0 ? ground : (coats[i - 1] as SectionCoat).name} findings={findingsHere} selected={coat.layer.id === selected} onPick={pick} onFinding={find} onInsert={onInsert && i >= firstPlanned ? insert : undefined} movable={onOrder !== undefined && !coat.on && coats.length - firstPlanned > 1} />;
-          })}
+          {children}
         </SortableContext>
       </ol>
     </DndContext>
   );
-}
+});
 
-/** While a film is dragged the order does not change: the list of what can be moved stays the same one. */
-function useIds(order: string): string[] {
-  return useMemo(() => order.split(','), [order]);
+/** One of the coats, counted from the substrate out, with what the others mean to it. */
+function RowOf({ index, onPick, onFinding, onInsert: insert }: { index: number } & Pick<RowsProps, 'onPick' | 'onFinding' | 'onInsert'>) {
+  const { pitch, coats, ground, findings, selected, onInsert, onOrder } = use(Told) as RowsProps;
+  const coat = coats[index];
+  if (!coat) return null;
+  const firstPlanned = coats.filter((c) => c.on).length;
+  return (
+    <Row
+      pitch={pitch}
+      coat={coat}
+      index={index}
+      under={coats[index - 1]?.name ?? ground}
+      findings={findings.filter((f) => f.upper === index)}
+      selected={coat.layer.id === selected}
+      onPick={onPick}
+      onFinding={onFinding}
+      onInsert={onInsert && index >= firstPlanned ? insert : undefined}
+      movable={onOrder !== undefined && !coat.on && coats.length - firstPlanned > 1}
+    />
+  );
 }
 
 interface RowProps {

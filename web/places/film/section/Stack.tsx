@@ -1,11 +1,11 @@
-import { useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useId, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { flushSync } from 'react-dom';
 import type { Layer, LayerQuantities } from '#core/film/layer';
 import type { Substrate } from '#core/hull/zones';
 import { formatQuantity } from '#core/units/format';
 import { MIL_MICRON } from '#core/units/quantities';
 import { useSettings } from '../../../data/settings';
-import { bandsOf, layoutOf, niceStep, rowY, snapped, TOP, type Layout, type Pitch } from './layout';
+import { bandsOf, layoutOf, niceStep, rowY, snapped, TOP, type Band as Place, type Layout, type Pitch } from './layout';
 
 export interface SectionCoat {
   readonly layer: Layer;
@@ -72,6 +72,9 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
   const roomForWords = right - LEFT > 3 * WORDS_PX;
   const bands = bandsOf(coats.map((c) => c.layer.dftMicron), layout);
   const laid = bandsOf(measured, layout);
+  // From each layer to its row; all in one path, so that what is lifted changes no more than that.
+  const leaders = (which: (coat: SectionCoat) => boolean) =>
+    coats.map((c, i) => (which(c) ? `M${c.on ? right : split} ${(bands[i] as Place).y + (bands[i] as Place).h / 2}L${width - 8} ${rowY(coats.length - 1 - i, pitch)}h8` : '')).join('');
   // Round figures in the unit that is shown.
   const unitMicron = us ? MIL_MICRON : 1;
   const most = (groundY - TOP) / scale / unitMicron;
@@ -104,7 +107,7 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
   };
 
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="row-of-its-own block shrink-0 touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
+    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="row-of-its-own block touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
       <defs>
         <pattern id={`${uid}-sub`} width="16" height="16" patternUnits="userSpaceOnUse">
           <rect width="16" height="16" fill={SUBSTRATE_FILL[substrate]} />
@@ -133,19 +136,11 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
           </text>
         </g>
       ))}
-      {coats.map((coat, i) => {
-        const { y, h } = bands[i] as { y: number; h: number };
-        const lost = (coat.layer.dftMicron - coat.keptMicron) * scale;
-        const leaderY = rowY(coats.length - 1 - i, pitch);
-        const strong = coat.layer.id === selected;
-        return (
-          <g key={coat.layer.id}>
-            <rect x={LEFT} y={y} width={split - LEFT} height={Math.max(h, 0.5)} fill={coat.layer.colourHex} fillOpacity={coat.on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={coat.on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(coat.layer.id)} />
-            {lost > 0.4 && <rect x={LEFT} y={y} width={split - LEFT} height={lost} fill={`url(#${uid}-unread)`} pointerEvents="none" />}
-            <path d={`M${coat.on ? right : split} ${Math.min(groundY, y + h / 2)}L${width - 8} ${leaderY}h8`} stroke="currentColor" fill="none" opacity={strong ? 1 : 0.45} strokeWidth={strong ? 1.6 : 1} />
-          </g>
-        );
-      })}
+      <path d={leaders((c) => c.layer.id !== selected)} stroke="currentColor" fill="none" opacity={0.45} />
+      <path d={leaders((c) => c.layer.id === selected)} stroke="currentColor" fill="none" strokeWidth={1.6} />
+      {piled(bands, groundY, (i) => (
+        <Band coat={coats[i] as SectionCoat} h={bands[i]?.h ?? 0} scale={scale} width={split - LEFT} strong={coats[i]?.layer.id === selected} lostFill={`url(#${uid}-unread)`} onPick={onPick} />
+      ))}
       {anyOn &&
         coats.map((coat, i) => {
           const band = laid[i] as { y: number; h: number };
@@ -174,12 +169,11 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
         {total > 0 ? film(total) : ''}
       </text>
       {onFilm &&
-        coats.map((coat, i) => {
+        piled(bands, groundY, (i) => {
+          const coat = coats[i] as SectionCoat;
           if (coat.on) return null;
-          const { y } = bands[i] as { y: number };
           return (
             <g
-              key={coat.layer.id}
               role="slider"
               tabIndex={0}
               aria-label={`Dry film of coat ${i + 1}, ${coat.name}`}
@@ -189,6 +183,7 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
               aria-valuenow={Math.round(coat.layer.dftMicron)}
               aria-valuetext={film(coat.layer.dftMicron)}
               style={{ cursor: 'ns-resize', touchAction: 'none' }}
+              transform={raised(bands[i]?.h ?? 0)}
               onPointerDown={(e) => grab(e, coat)}
               onPointerMove={drag}
               onPointerUp={drop}
@@ -196,12 +191,38 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
               onKeyDown={(e) => nudge(e, coat)}
               onKeyUp={(e) => e.key !== 'Tab' && onFilmDone?.()}
             >
-              <rect x={LEFT} y={y - 11} width={split - LEFT} height="22" fill="transparent" />
-              <rect x={LEFT + 10} y={y - 4} width="22" height="8" rx="2" fill="var(--color-base-100)" stroke="currentColor" />
-              <path d={`M${LEFT + 15} ${y}h12`} stroke="currentColor" />
+              <rect x={LEFT} y={-11} width={split - LEFT} height="22" fill="transparent" />
+              <rect x={LEFT + 10} y={-4} width="22" height="8" rx="2" fill="var(--color-base-100)" stroke="currentColor" />
+              <path d={`M${LEFT + 15} 0h12`} stroke="currentColor" />
             </g>
           );
         })}
     </svg>
+  );
+}
+
+const raised = (px: number): string => `translate(0 ${-px})`;
+
+/** Each coat is drawn within the one beneath it, from that one's upper face up: one that gets thicker lifts the others as one. */
+function piled(bands: readonly Place[], groundY: number, draw: (i: number) => ReactNode): ReactNode {
+  return bands.reduceRight<ReactNode>(
+    (above, _band, i) => (
+      <g transform={raised(i === 0 ? -groundY : (bands[i - 1] as Place).h)}>
+        {draw(i)}
+        {above}
+      </g>
+    ),
+    null,
+  );
+}
+
+/** One planned coat, or one on the boat, its lower face at 0. */
+function Band({ coat: { layer, on, keptMicron }, h, scale, width, strong, lostFill, onPick }: { coat: SectionCoat; h: number; scale: number; width: number; strong: boolean; lostFill: string; onPick: (layerId: string) => void }) {
+  const lost = (layer.dftMicron - keptMicron) * scale;
+  return (
+    <>
+      <rect x={LEFT} y={-h} width={width} height={Math.max(h, 0.5)} fill={layer.colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(layer.id)} />
+      {lost > 0.4 && <rect x={LEFT} y={-h} width={width} height={lost} fill={lostFill} pointerEvents="none" />}
+    </>
   );
 }

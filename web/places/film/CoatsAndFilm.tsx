@@ -1,0 +1,35 @@
+import { memo } from 'react';
+import type { SheetRevision } from '#core/sheet/sheet';
+import { Fig } from '../../parts/Fig';
+import type { SectionCoat } from './section/Stack';
+import { told } from './told';
+
+/** The same build-up in coats, for those who count them, and in film, for those who measure it. */
+export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat[]; sheetById: ReadonlyMap<string, SheetRevision> }) {
+  const { runs, barrierMicron } = told(coats, sheetById);
+  return (
+    <div className="mt-2">
+      <p className="lab flex justify-between border-b border-base-300">
+        <span>In coats</span> <span>In film</span>
+      </p>
+      <ul aria-label="In coats and in film">
+        {runs.map((run, i) => (
+          <RunLine key={`${run.name}${i}`} name={run.name} coats={run.coats} colours={run.colours.join(', ')} keptMicron={run.keptMicron} />
+        ))}
+        {barrierMicron !== null && <RunLine name="barrier in all" coats={null} colours="" keptMicron={barrierMicron} />}
+      </ul>
+    </div>
+  );
+}
+
+const RunLine = memo(function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: number | null; colours: string; keptMicron: number }) {
+  return (
+    <li className="row-of-its-own flex h-7 items-center gap-2">
+      <span className="fig w-6 shrink-0">{coats === null ? '' : `${coats} ×`}</span>
+      <span className="min-w-0 flex-1 truncate">
+        {name} {colours && <span className="quiet">{colours}</span>}
+      </span>
+      <Fig quantity="film" value={keptMicron} />
+    </li>
+  );
+});
