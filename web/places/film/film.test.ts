@@ -40,13 +40,13 @@ describe('the same build-up told for two schools', () => {
         { name: 'Barrier', coats: 2, colours: ['grey', 'white'], keptMicron: 132.5 },
         { name: 'Antifouling', coats: 1, colours: [], keptMicron: 50 },
       ],
-      barrierMicron: 132.5,
+      barrierMicron: null,
     });
   });
-  it('coats of one product with another between them are told apart; barrier that is all there is needs no sum', () => {
+  it('coats of one product with another between them are told apart, and the barrier film added up', () => {
     const [grey, white, red] = coats as [SectionCoat, SectionCoat, SectionCoat];
     expect(told([grey, red, white], sheetById).runs.map((r) => [r.name, r.coats])).toEqual([['Barrier', 1], ['Antifouling', 1], ['Barrier', 1]]);
-    expect(told([grey, white], sheetById).barrierMicron).toBeNull();
+    expect(told([grey, red, white], sheetById).barrierMicron).toBe(132.5);
     expect(told([], sheetById)).toEqual({ runs: [], barrierMicron: null });
   });
 });

@@ -11,7 +11,7 @@ export interface Run {
   readonly keptMicron: number;
 }
 
-/** A build-up told for the two schools of barrier people: runs from the substrate out, and the film of all barrier coats where they are not all there is. */
+/** A build-up told for the two schools of barrier people: runs from the substrate out, and the film of all barrier coats where something lies between them. */
 export function told(coats: readonly SectionCoat[], sheetById: ReadonlyMap<string, SheetRevision>): { runs: Run[]; barrierMicron: number | null } {
   const groups: SectionCoat[][] = [];
   for (const coat of coats) {
@@ -20,12 +20,12 @@ export function told(coats: readonly SectionCoat[], sheetById: ReadonlyMap<strin
     else groups.push([coat]);
   }
   const kept = (list: readonly SectionCoat[]) => list.reduce((sum, c) => sum + c.keptMicron, 0);
-  const barrier = coats.filter((c) => sheetById.get(c.layer.sheetRevisionId)?.body.kind === 'barrier');
+  const barrier = groups.filter(([c]) => c && sheetById.get(c.layer.sheetRevisionId)?.body.kind === 'barrier');
   return {
     runs: groups.map((group) => {
       const colours = group.map((c) => c.layer.colour).filter(Boolean);
       return { name: group[0]?.name ?? '', coats: group.length, colours: new Set(colours).size > 1 ? colours : [], keptMicron: kept(group) };
     }),
-    barrierMicron: barrier.length > 0 && groups.length > 1 ? kept(barrier) : null,
+    barrierMicron: barrier.length > 1 ? kept(barrier.flat()) : null,
   };
 }
