@@ -96,20 +96,27 @@ export function layerQuantities(options: { areaM2: number; areaShare: number; la
     litres: { low: need(areaM2 * Math.max(0, 1 - areaShare)), likely, high },
     parts: parts === null ? [] : sheet.parts.map((part, i) => ({ name: part.name, litres: likely * (parts[i] as number) })),
     thinnerL: likely * thinner,
-    working: {
-      what: 'Litres of mixed paint, without thinner',
-      formula: 'area × (dry film + dead volume) ÷ volume solids ÷ (1 − loss) × (1 + what soaks in + stripe coat)',
-      inputs: [
-        { name: 'area', value: areaM2, quantity: 'area' },
-        { name: 'dry film', value: layer.dftMicron, quantity: 'film' },
-        { name: 'dead volume in the profile, per m²', value: layer.deadVolumeLPerM2, quantity: 'volume' },
-        { name: 'volume solids', value: sheet.solids, quantity: 'share' },
-        { name: 'loss', value: layer.loss, quantity: 'share' },
-        { name: 'what soaks in', value: layer.absorption ?? 0, quantity: 'share' },
-        { name: 'stripe coat', value: layer.stripe ? STRIPE_SHARE : 0, quantity: 'share' },
-      ],
-      source: { label: 'P', name: 'standard coating arithmetic; loss is common practice' },
-      mattersMost: areaShare > 0.1 ? 'The area matters most: it is only known to ± ' + Math.round(areaShare * 100) + ' %.' : 'The dry film you really lay matters most: comb it.',
+    // Told to whoever asks for it: a job counts hundreds of coats at every frame of a drag.
+    get working() {
+      return workingOf(options);
     },
+  };
+}
+
+function workingOf({ areaM2, areaShare, layer, sheet }: Parameters<typeof layerQuantities>[0]): Working {
+  return {
+    what: 'Litres of mixed paint, without thinner',
+    formula: 'area × (dry film + dead volume) ÷ volume solids ÷ (1 − loss) × (1 + what soaks in + stripe coat)',
+    inputs: [
+      { name: 'area', value: areaM2, quantity: 'area' },
+      { name: 'dry film', value: layer.dftMicron, quantity: 'film' },
+      { name: 'dead volume in the profile, per m²', value: layer.deadVolumeLPerM2, quantity: 'volume' },
+      { name: 'volume solids', value: sheet.solids, quantity: 'share' },
+      { name: 'loss', value: layer.loss, quantity: 'share' },
+      { name: 'what soaks in', value: layer.absorption ?? 0, quantity: 'share' },
+      { name: 'stripe coat', value: layer.stripe ? STRIPE_SHARE : 0, quantity: 'share' },
+    ],
+    source: { label: 'P', name: 'standard coating arithmetic; loss is common practice' },
+    mattersMost: areaShare > 0.1 ? 'The area matters most: it is only known to ± ' + Math.round(areaShare * 100) + ' %.' : 'The dry film you really lay matters most: comb it.',
   };
 }

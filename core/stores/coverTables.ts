@@ -52,16 +52,17 @@ export function coverTables(needL: readonly number[], offers: readonly Prepared[
     solve() {
       const filled = kitTable ? fill(kitTable) : null;
       const parts = tables.map((t) => (t ? cheapestFrom(t) : null));
+      const rest: Rest = { cost: 0, litres: 0, at: [] };
       let best: { cost: number; litres: number; kit: number; at: number[] } | null = null;
       for (let v = 0; v < (filled ? filled.least.length : 1); v += 1) {
         const kitCost = filled ? (filled.least[v] as number) : 0;
         if (kitCost === Infinity || (best && kitCost > best.cost)) continue;
         const kitLitres = filled ? v * (kitTable as Volumes).stepL : 0;
-        const way = cheapestRest(needL, shares, kitLitres, parts);
-        if (!way) continue;
-        const cost = kitCost + way.cost;
-        const litres = kitLitres + way.litres;
-        if (!best || cost < best.cost || (cost === best.cost && litres < best.litres - 1e-9)) best = { cost, litres, kit: v, at: way.at };
+        // Hundreds of volumes are gone through: what is found of each goes into one and the same place.
+        if (!cheapestRest(needL, shares, kitLitres, parts, rest)) continue;
+        const cost = kitCost + rest.cost;
+        const litres = kitLitres + rest.litres;
+        if (!best || cost < best.cost || (cost === best.cost && litres < best.litres - 1e-9)) best = { cost, litres, kit: v, at: [...rest.at] };
       }
       if (!best) return null;
       const counts = new Map<Prepared, number>();
@@ -133,24 +134,30 @@ function cheapestFrom(table: Volumes): Cheapest {
   return { table, least, last, from };
 }
 
-/** What kits of so many litres leave of each part, covered by packs of that part. */
-function cheapestRest(needL: readonly number[], shares: readonly number[], kitLitres: number, parts: readonly (Cheapest | null)[]): { cost: number; litres: number; at: number[] } | null {
-  let cost = 0;
-  let litres = 0;
-  const at: number[] = [];
+interface Rest {
+  cost: number;
+  litres: number;
+  /** Place in the table of each part. */
+  readonly at: number[];
+}
+
+/** What kits of so many litres leave of each part, covered by packs of that part. @returns whether it can be */
+function cheapestRest(needL: readonly number[], shares: readonly number[], kitLitres: number, parts: readonly (Cheapest | null)[], into: Rest): boolean {
+  into.cost = 0;
+  into.litres = 0;
   for (let p = 0; p < needL.length; p += 1) {
     const rest = (needL[p] as number) - kitLitres * (shares[p] ?? 0);
-    at[p] = 0;
+    into.at[p] = 0;
     if (rest <= DROP_L) continue;
     const part = parts[p];
-    if (!part) return null;
+    if (!part) return false;
     const v = part.from[stepsFor(rest, part.table.stepL)] as number;
-    if (part.least[v] === Infinity) return null;
-    cost += part.least[v] as number;
-    litres += v * part.table.stepL;
-    at[p] = v;
+    if (part.least[v] === Infinity) return false;
+    into.cost += part.least[v] as number;
+    into.litres += v * part.table.stepL;
+    into.at[p] = v;
   }
-  return { cost, litres, at };
+  return true;
 }
 
 function countBack({ offers, units }: Volumes, last: Uint8Array, volume: number, counts: Map<Prepared, number>): void {
