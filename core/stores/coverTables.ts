@@ -78,7 +78,7 @@ function volumesOf(offers: readonly Prepared[], needL: number): Volumes | null |
   if (offers.length === 0) return null;
   const exact = gridOf(offers, needL, EXACT_PER_L, Math.round);
   if (exact) return { ...exact, exact: true };
-  const coarse = gridOf(offers, needL, COARSE_PER_L, Math.floor);
+  const coarse = gridOf(offers, needL, COARSE_PER_L, (steps) => Math.floor(steps + 1e-6));
   return coarse ? { ...coarse, exact: false } : 'fine';
 }
 

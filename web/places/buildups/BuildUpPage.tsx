@@ -305,11 +305,14 @@ const ZoneLine = memo(function ZoneLine({ path, name, severity, litres, ownMicro
   );
 });
 
+/** A row of its own where there is room for it; on a phone many packs take the lines they need. */
 const PacksLine = memo(function PacksLine({ name, packs }: { name: string; packs: string }) {
   return (
-    <li className="row-of-its-own flex h-7 items-center gap-3">
-      <span className="min-w-0 flex-1 truncate">{name}</span>
-      <span className="narrow shrink-0">{packs}</span>
+    <li className="flex flex-wrap items-center justify-between gap-x-3 sm:h-7 sm:flex-nowrap sm:[contain:strict]">
+      <span className="min-w-0 truncate">{name}</span>
+      <span className="narrow max-w-full sm:shrink-0 sm:truncate" title={packs}>
+        {packs}
+      </span>
     </li>
   );
 });

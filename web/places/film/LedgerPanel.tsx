@@ -7,7 +7,7 @@ import { Fig } from '../../parts/Fig';
 import { casesWords, moneyWords, packWords } from '../../parts/words';
 import type { JobLedger } from './useLedger';
 
-/** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged. */
+/** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged, and is drawn apart (`isolate`) from what rests then. */
 export function LedgerPanel({ quantities, job, boatId, sheetIdOf }: { quantities: BuildUpQuantities | null; job: JobLedger; boatId: string; sheetIdOf: (revisionId: string) => string | undefined }) {
   if (!quantities || quantities.layers.length === 0) return null;
   const { total } = quantities;
