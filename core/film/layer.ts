@@ -60,50 +60,81 @@ export function filmLostMicron(abradeFor: AbradeFor, beneathMicron: number): num
   return Math.min(lost, beneathMicron);
 }
 
-/** Litres of unthinned mixed paint that one coat takes, with what soaks in and a stripe coat. */
-export function layerLitres({ areaM2, layer, sheet }: { areaM2: number; layer: Layer; sheet: Pick<SheetBody, 'solids'> }): number {
-  const plain = litresNeeded({ areaM2, dftMicron: layer.dftMicron, solids: sheet.solids, loss: layer.loss, deadVolumeLPerM2: layer.deadVolumeLPerM2 });
-  return plain * (1 + notNegative(layer.absorption ?? 0, 'What soaks in') + (layer.stripe ? STRIPE_SHARE : 0));
-}
-
-export interface LayerQuantities {
+/** What one coat takes of every m²: it rests on the coat and its sheet, whatever it goes onto. */
+export interface LayerPerM2 {
   readonly spreadingRateM2PerL: number;
   /** µm wet, thinner included. */
   readonly wetMicron: number;
-  /** Unthinned mixed paint: likely, and the range that the area's ± gives. */
-  readonly litres: { readonly low: number; readonly likely: number; readonly high: number };
+  /** Unthinned mixed paint, with what soaks in and a stripe coat. */
+  readonly litres: number;
+  /** Empty where the sheet cannot tell its parts apart by volume. */
   readonly parts: readonly { readonly name: string; readonly litres: number }[];
   readonly thinnerL: number;
-  readonly working: Working;
+}
+
+/** @throws RangeError on impossible input */
+export function layerPerM2({ layer, sheet }: { layer: Layer; sheet: SheetBody }): LayerPerM2 {
+  const { solids } = sheet;
+  const { dftMicron, loss, deadVolumeLPerM2 } = layer;
+  const thinner = sheetThinnerOfMixed(sheet, layer.thinnerShare);
+  const plain = litresNeeded({ areaM2: 1, dftMicron, solids, loss, deadVolumeLPerM2 });
+  const litres = plain * (1 + notNegative(layer.absorption ?? 0, 'What soaks in') + (layer.stripe ? STRIPE_SHARE : 0));
+  const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
+  return {
+    spreadingRateM2PerL: spreadingRateM2PerL({ solids, dftMicron }),
+    wetMicron: wetFilmMicron({ dftMicron, solids, thinner }),
+    litres,
+    parts: shares === null ? [] : sheet.parts.map((part, i) => ({ name: part.name, litres: litres * (shares[i] as number) })),
+    thinnerL: litres * thinner,
+  };
+}
+
+/** Litres: likely, and the range that the area's ± gives. */
+export interface Range {
+  readonly low: number;
+  readonly likely: number;
+  readonly high: number;
+}
+
+export interface LayerQuantities extends Omit<LayerPerM2, 'litres'> {
+  /** Unthinned mixed paint. */
+  readonly litres: Range;
+}
+
+/** A zone's area, m², and ± of it as a share (95 % half-width); its error carries straight to litres. */
+export interface AreaOf {
+  readonly areaM2: number;
+  readonly areaShare: number;
+}
+
+/** Litres of every m² on an area. @throws RangeError on an area below 0 */
+export function rangeOn(litresPerM2: number, { areaM2, areaShare }: AreaOf): Range {
+  const likely = litresPerM2 * notNegative(areaM2, 'Area');
+  return { low: likely * Math.max(0, 1 - areaShare), likely, high: likely * (1 + areaShare) };
+}
+
+/** What a coat takes on an area. @throws RangeError on an area below 0 */
+export function layerOnArea(perM2: LayerPerM2, area: AreaOf): LayerQuantities {
+  return {
+    spreadingRateM2PerL: perM2.spreadingRateM2PerL,
+    wetMicron: perM2.wetMicron,
+    litres: rangeOn(perM2.litres, area),
+    parts: perM2.parts.map((p) => ({ name: p.name, litres: p.litres * area.areaM2 })),
+    thinnerL: perM2.thinnerL * area.areaM2,
+  };
 }
 
 /**
  * What one coat takes on an area: coverage, wet film, litres with loss and dead volume, each part,
  * and thinner.
- * @param options.areaShare ± of the area as a share (95 % half-width); its error carries straight to litres
  * @throws RangeError on impossible input
  */
-export function layerQuantities(options: { areaM2: number; areaShare: number; layer: Layer; sheet: SheetBody }): LayerQuantities {
-  const { areaM2, areaShare, layer, sheet } = options;
-  const thinner = sheetThinnerOfMixed(sheet, layer.thinnerShare);
-  const need = (area: number) => layerLitres({ areaM2: area, layer, sheet });
-  const likely = need(areaM2);
-  const parts = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
-  const high = need(areaM2 * (1 + areaShare));
-  return {
-    spreadingRateM2PerL: spreadingRateM2PerL({ solids: sheet.solids, dftMicron: layer.dftMicron }),
-    wetMicron: wetFilmMicron({ dftMicron: layer.dftMicron, solids: sheet.solids, thinner }),
-    litres: { low: need(areaM2 * Math.max(0, 1 - areaShare)), likely, high },
-    parts: parts === null ? [] : sheet.parts.map((part, i) => ({ name: part.name, litres: likely * (parts[i] as number) })),
-    thinnerL: likely * thinner,
-    // Told to whoever asks for it: a job counts hundreds of coats at every frame of a drag.
-    get working() {
-      return workingOf(options);
-    },
-  };
+export function layerQuantities(options: AreaOf & { layer: Layer; sheet: SheetBody }): LayerQuantities {
+  return layerOnArea(layerPerM2(options), options);
 }
 
-function workingOf({ areaM2, areaShare, layer, sheet }: Parameters<typeof layerQuantities>[0]): Working {
+/** How the litres of a coat come about. */
+export function layerWorking({ areaM2, areaShare, layer, sheet }: AreaOf & { layer: Layer; sheet: SheetBody }): Working {
   return {
     what: 'Litres of mixed paint, without thinner',
     formula: 'area × (dry film + dead volume) ÷ volume solids ÷ (1 − loss) × (1 + what soaks in + stripe coat)',

@@ -1,6 +1,7 @@
 import { coatOf, type Coat } from '../coat/fold';
 import { blockingWork, type BuildUp, type Surface } from '../coat/zoneStatus';
-import { layerQuantities, type Layer } from '../film/layer';
+import type { TimeTable } from '../cure/arrhenius';
+import { layerPerM2, type Layer, type LayerPerM2 } from '../film/layer';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
 import { largestBatchL, potLifeH } from '../mix/pot';
 import type { SheetBody, SheetRevision } from '../sheet/sheet';
@@ -27,12 +28,29 @@ export interface CoatNeed extends CoatToBuy {
 /** Temperature that batches are counted at, °C: what a pot holds on a mild day. */
 const MILD_C = 20;
 
+const mildPotLifeH = new WeakMap<TimeTable, number>();
+
+/** Pot life on a mild day, worked out once for each sheet: a job asks for it hundreds of times at every frame of a drag. */
+function potLifeOnMildDayH(table: TimeTable): number {
+  const known = mildPotLifeH.get(table);
+  if (known !== undefined) return known;
+  const { hours } = potLifeH({ table, tempC: MILD_C });
+  mildPotLifeH.set(table, hours);
+  return hours;
+}
+
 /** How many batches a coat is mixed in, so that each goes on within its pot life at 20 °C, by one painter. */
 export function batchesFor({ litres, areaM2, method, sheet }: { litres: number; areaM2: number; method: Layer['method']; sheet: SheetBody }): number {
   if (litres <= 0 || areaM2 <= 0) return 0;
   if (sheet.potLife === null) return 1;
-  const most = largestBatchL({ potLifeH: potLifeH({ table: sheet.potLife, tempC: MILD_C }).hours, inductionMin: sheet.inductionMin ?? 0, rateM2PerH: USUAL_RATE_M2_PER_H[method], painters: 1, litresPerM2: litres / areaM2 });
+  const most = largestBatchL({ potLifeH: potLifeOnMildDayH(sheet.potLife), inductionMin: sheet.inductionMin ?? 0, rateM2PerH: USUAL_RATE_M2_PER_H[method], painters: 1, litresPerM2: litres / areaM2 });
   return most > 0 ? Math.max(1, Math.ceil(litres / most - 1e-9)) : 1;
+}
+
+export interface Needs {
+  readonly needs: readonly CoatNeed[];
+  /** Coats whose figures cannot be worked out, named. */
+  readonly without: readonly string[];
 }
 
 /**
@@ -40,48 +58,72 @@ export function batchesFor({ litres, areaM2, method, sheet }: { litres: number; 
  * one that is finished needs nothing more. A coat whose figures cannot be worked out is left out and named.
  * @returns litres of unthinned mixed paint
  */
-export function coatNeeds(options: {
+export function coatNeeds({ surfaces, buildUps, coats, revisionById }: {
   surfaces: readonly Surface[];
   buildUps: readonly BuildUp[];
   coats: readonly Coat[];
   revisionById: ReadonlyMap<string, SheetRevision>;
-}): { readonly needs: readonly CoatNeed[]; readonly without: readonly string[] } {
-  const { surfaces, buildUps, coats, revisionById } = options;
-  const without: string[] = [];
-  const needs = surfaces.flatMap((surface) => {
+}): Needs {
+  const each = surfaces.map((surface) => {
     const layers = buildUps.find((b) => b.surfaceId === surface.id)?.layers ?? [];
-    return layers.flatMap((layer, i): CoatNeed[] => {
-      const revision = revisionById.get(layer.sheetRevisionId);
-      const on = coatOf(coats, surface.id, layer.id);
-      if (on && on.finishedAt !== null) return [];
-      if (!revision) return without.push(`${surface.name}, coat ${i + 1}`), [];
-      try {
-        const q = layerQuantities({ areaM2: surface.areaM2, areaShare: surface.areaShare, layer, sheet: revision.body });
-        const brought = on ? on.batches.reduce((sum, b) => sum + b.litres, 0) / on.on.length : 0;
-        const likelyL = Math.max(0, q.litres.likely - brought);
-        return [
-          {
-            zone: surface.id,
-            surfaceId: surface.id,
-            zoneName: surface.name,
-            layerId: layer.id,
-            number: i + 1,
-            sheetId: revision.sheetId,
-            sheetRevisionId: revision.id,
-            patch: Boolean(surface.parentId),
-            likelyL,
-            areaShare: surface.areaShare,
-            thinnerL: q.litres.likely > 0 ? (q.thinnerL * likelyL) / q.litres.likely : 0,
-            method: layer.method,
-            tipped: layer.tip ?? false,
-            areaM2: surface.areaM2,
-            abraded: layer.prep === 'abrade',
-            batches: batchesFor({ litres: likelyL, areaM2: surface.areaM2, method: layer.method, sheet: revision.body }),
-          },
-        ];
-      } catch {
-        return without.push(`${surface.name}, coat ${i + 1}`), [];
-      }
+    return zoneNeeds({ surface, layers, perM2: perM2Of(layers, revisionById), coats, revisionById });
+  });
+  return { needs: each.flatMap((e) => e.needs), without: each.flatMap((e) => e.without) };
+}
+
+/** What each coat takes of a m²; null where its sheet is not here or its figures cannot be worked out. */
+export function perM2Of(layers: readonly Layer[], revisionById: ReadonlyMap<string, SheetRevision>): (LayerPerM2 | null)[] {
+  return layers.map((layer) => {
+    const sheet = revisionById.get(layer.sheetRevisionId)?.body;
+    if (!sheet) return null;
+    try {
+      return layerPerM2({ layer, sheet });
+    } catch {
+      return null;
+    }
+  });
+}
+
+/** The coats of one zone that are still to go on. @param options.perM2 of each of its layers */
+export function zoneNeeds({ surface, layers, perM2, coats, revisionById }: {
+  surface: Surface;
+  layers: readonly Layer[];
+  perM2: readonly (LayerPerM2 | null)[];
+  coats: readonly Coat[];
+  revisionById: ReadonlyMap<string, SheetRevision>;
+}): Needs {
+  const needs: CoatNeed[] = [];
+  const without: string[] = [];
+  const { areaM2, areaShare } = surface;
+  layers.forEach((layer, i) => {
+    const on = coatOf(coats, surface.id, layer.id);
+    if (on && on.finishedAt !== null) return;
+    const revision = revisionById.get(layer.sheetRevisionId);
+    const q = perM2[i];
+    if (!revision || !q || !(areaM2 >= 0)) {
+      without.push(`${surface.name}, coat ${i + 1}`);
+      return;
+    }
+    const wholeL = q.litres * areaM2;
+    const brought = on ? on.batches.reduce((sum, b) => sum + b.litres, 0) / on.on.length : 0;
+    const likelyL = Math.max(0, wholeL - brought);
+    needs.push({
+      zone: surface.id,
+      surfaceId: surface.id,
+      zoneName: surface.name,
+      layerId: layer.id,
+      number: i + 1,
+      sheetId: revision.sheetId,
+      sheetRevisionId: revision.id,
+      patch: Boolean(surface.parentId),
+      likelyL,
+      areaShare,
+      thinnerL: wholeL > 0 ? (q.thinnerL * areaM2 * likelyL) / wholeL : 0,
+      method: layer.method,
+      tipped: layer.tip ?? false,
+      areaM2,
+      abraded: layer.prep === 'abrade',
+      batches: batchesFor({ litres: likelyL, areaM2, method: layer.method, sheet: revision.body }),
     });
   });
   return { needs, without };

@@ -3,7 +3,7 @@ import type { SheetBody } from '../sheet/sheet';
 import { litresForChance, sumNeeds } from './chance';
 import { onShelf, type LotState } from './lots';
 import type { CoatNeed } from './needs';
-import { productList, type ProductList } from './shopping';
+import { productWanted, sameWanted, toBuy, type ProductList } from './shopping';
 
 /** One boat's coats to come, in the order in which boats have the first call on the shelf. */
 export interface BoatNeeds {
@@ -76,11 +76,18 @@ export interface JobProduct extends ProductList {
   readonly thinnerL: number;
 }
 
-/** What to buy for one job, product by product: the shelf first, then packs. @throws RangeError on impossible figures */
-export function jobList({ needs, sheetOf, onHandOf, chance }: { needs: readonly CoatNeed[]; sheetOf: (sheetId: string) => SheetBody | undefined; onHandOf: (sheetId: string) => Parts; chance: number }): JobProduct[] {
+/**
+ * What to buy for one job, product by product: the shelf first, then packs.
+ * @param options.before the last such list: a product of which the same is still wanted is taken from it as it is
+ * @throws RangeError on impossible figures
+ */
+export function jobList({ needs, sheetOf, onHandOf, chance, before = [] }: { needs: readonly CoatNeed[]; sheetOf: (sheetId: string) => SheetBody | undefined; onHandOf: (sheetId: string) => Parts; chance: number; before?: readonly JobProduct[] }): JobProduct[] {
   return [...bySheet(needs)].flatMap(([sheetId, coats]) => {
     const sheet = sheetOf(sheetId);
     if (!sheet) return [];
-    return [{ ...productList({ product: { sheet, coats, onHandL: onHandOf(sheetId) }, chance }), sheetId, thinnerL: coats.reduce((sum, c) => sum + c.thinnerL, 0) }];
+    const wanted = productWanted({ product: { sheet, coats, onHandL: onHandOf(sheetId) }, chance });
+    const thinnerL = coats.reduce((sum, c) => sum + c.thinnerL, 0);
+    const same = before.find((p) => p.sheetId === sheetId && p.thinnerL === thinnerL && sameWanted(p, wanted));
+    return [same ?? { ...toBuy(wanted), sheetId, thinnerL }];
   });
 }

@@ -26,13 +26,17 @@ export interface Smaller {
   readonly chance: number;
 }
 
-export interface ProductList {
+/** What is wanted of a product, before anything is bought. */
+export interface ProductWanted {
   readonly sheet: SheetBody;
   readonly need: Need;
   /** Litres that are enough with the chance wanted. */
   readonly wantL: number;
   /** Of each part: wanted, on the shelf, to be held back for patches. */
   readonly parts: readonly { readonly name: string; readonly wantL: number; readonly onHandL: number; readonly patchesL: number }[];
+}
+
+export interface ProductList extends ProductWanted {
   /** Null where nothing on the sheet covers it. */
   readonly purchase: ProductPurchase | null;
   /** The smallest pack is ten times what is still needed, or more. */
@@ -52,21 +56,37 @@ export interface OtherWays {
 const SMALL_JOB = 10;
 
 /**
- * What to buy of one product: stock first, then the packs that cost least and are enough with the chance wanted.
+ * What coats to come want of their product.
  * @param options.chance 0.9 is enough in 9 cases of 10
  * @throws RangeError on impossible figures
  */
-export function productList({ product, chance }: { product: ProductToBuy; chance: number }): ProductList {
+export function productWanted({ product, chance }: { product: ProductToBuy; chance: number }): ProductWanted {
   const { sheet, coats, onHandL } = product;
   const need = sumNeeds(coats);
   const wantL = litresForChance(need, chance);
-  const purchase = productPacks({ sheet, needL: wantL, onHandL });
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
   const patches = coats.reduce((sum, c) => sum + (c.patch ? c.likelyL : 0), 0);
-  const parts = sheet.parts.map((p, i) => ({ name: p.name, wantL: wantL * (shares?.[i] ?? 0), onHandL: onHandL[i] ?? 0, patchesL: patches * (shares?.[i] ?? 0) }));
+  return { sheet, need, wantL, parts: sheet.parts.map((p, i) => ({ name: p.name, wantL: wantL * (shares?.[i] ?? 0), onHandL: onHandL[i] ?? 0, patchesL: patches * (shares?.[i] ?? 0) })) };
+}
+
+/** Whether two wants come to the same purchase. */
+export function sameWanted(a: ProductWanted, b: ProductWanted): boolean {
+  return a.sheet === b.sheet && a.wantL === b.wantL && a.need.likelyL === b.need.likelyL && a.parts.every((p, i) => p.onHandL === b.parts[i]?.onHandL && p.patchesL === b.parts[i].patchesL);
+}
+
+/** What to buy for it: stock first, then the packs that cost least and are enough. @throws RangeError on impossible figures */
+export function toBuy(wanted: ProductWanted): ProductList {
+  const { sheet, wantL, parts } = wanted;
+  const onHandL = parts.map((p) => p.onHandL);
+  const purchase = productPacks({ sheet, needL: wantL, onHandL });
   const stillL = purchase ? Math.max(0, wantL - mixable(sheet, onHandL, [])) : wantL;
   const smallest = Math.min(...sheet.packs.map((p) => p.sizeL));
-  return { sheet, need, wantL, parts, purchase, packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL };
+  return { ...wanted, purchase, packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL };
+}
+
+/** What a product's coats want, and what to buy for them. */
+export function productList(options: Parameters<typeof productWanted>[0]): ProductList {
+  return toBuy(productWanted(options));
 }
 
 /**

@@ -11,6 +11,9 @@ import {
   EXPOSURES,
   inSchool,
   keptFilms,
+  keptLedger,
+  layerPerM2,
+  layerQuantities,
   ledger,
   litresForChance,
   overrideKey,
@@ -213,6 +216,56 @@ describe('litres and packs', () => {
         expect(cost(layers, areaM2, 0, 0.99).money).toBeGreaterThanOrEqual(plain.money);
       }),
       { numRuns: 80 },
+    );
+  });
+  it('a kept ledger says what a fresh one says, whatever changed since the last time', () => {
+    const options = (stacks: readonly SheetLayer[][], waters: 'salt' | null, chance: number, shelfL: number) => ({
+      zones: stacks.map((stack, i) => ({ surface: { ...zone(4 + i), id: `z${i}`, name: `z${i}` }, layers: bare(stack), targetMicron: 250, records: [] })),
+      coats: [],
+      revisionById,
+      waters,
+      sheetOf,
+      onHandOf: (id: string) => (sheetOf(id)?.parts ?? []).map(() => shelfL),
+      chance,
+    });
+    const aRun = fc.record({ stacks: fc.array(aStack, { minLength: 1, maxLength: 4 }), changed: aStack, waters: fc.constantFrom(null, 'salt' as const), chance: fc.constantFrom(0.9, 0.99), shelfL: fc.constantFrom(0, 1.5) });
+    fc.assert(
+      fc.property(aRun, ({ stacks, changed, waters, chance, shelfL }) => {
+        const kept = keptLedger();
+        const first = options(stacks, null, 0.9, 0);
+        expect(kept(first)).toEqual(ledger(first));
+        const dragged = { ...first, zones: first.zones.map((z, i) => (i === 0 ? { ...z, layers: bare(changed) } : z)) };
+        const again = kept(dragged);
+        expect(again).toEqual(ledger(dragged));
+        // Zones handed in as they were are not gone through anew.
+        again.zones.slice(1).forEach((z, i) => expect(z).toBe(kept(dragged).zones[i + 1]));
+        const other = { ...options(stacks, waters, chance, shelfL), zones: dragged.zones };
+        expect(kept(other)).toEqual(ledger(other));
+        expect(kept(first)).toEqual(ledger(first));
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('zones handed the same coats are told what each would be told alone', () => {
+    fc.assert(
+      fc.property(aStack, fc.array(aPlace, { minLength: 2, maxLength: 4 }), (stack, places) => {
+        const layers = bare(stack);
+        const ask = (zones: readonly { surface: Surface; layers: readonly Layer[]; targetMicron: number | null; records: readonly [] }[]) => ledger({ zones, coats: [], revisionById, waters: 'salt', sheetOf, onHandOf: () => [], chance: 0.9 }).zones;
+        const zones = places.map(({ substrate, exposure, existing, targetMicron }, i) => ({ surface: { ...zone(3 + i), substrate, exposure, existing }, layers, targetMicron, records: [] as const }));
+        expect(ask(zones)).toEqual(zones.map((z) => ask([z])[0]));
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('the litres of a coat are in proportion to the area, and its parts are all of them', () => {
+    fc.assert(
+      fc.property(aLayer, fc.double({ min: 0.1, max: 200, noNaN: true }), ({ sheet, ...layer }, areaM2) => {
+        const perM2 = layerPerM2({ layer, sheet });
+        const laid = layerQuantities({ layer, sheet, areaM2, areaShare: 0.1 });
+        expect(laid.litres.likely / areaM2).toBeCloseTo(perM2.litres, 9);
+        expect(laid.litres.high - laid.litres.low).toBeCloseTo(0.2 * laid.litres.likely, 9);
+        if (laid.parts.length > 0) expect(laid.parts.reduce((sum, p) => sum + p.litres, 0)).toBeCloseTo(laid.litres.likely, 9);
+      }),
     );
   });
   it('what is bought and what stands there covers every part, which keep their ratio', () => {

@@ -1,11 +1,11 @@
 import type { Coat } from '../coat/fold';
 import type { Surface } from '../coat/zoneStatus';
-import type { Layer } from '../film/layer';
+import type { Layer, LayerPerM2 } from '../film/layer';
 import type { SheetBody, SheetRevision, Waters } from '../sheet/sheet';
-import { coatNeeds, structureIsOpen, type CoatNeed } from '../stores/needs';
+import { perM2Of, structureIsOpen, zoneNeeds, type Needs } from '../stores/needs';
 import { jobList, type JobProduct, type Parts } from '../stores/share';
 import { checkBuildUp } from './checkBuildUp';
-import { buildUpQuantities, type BuildUpQuantities, type SheetLayer } from './quantities';
+import { buildUpOnArea, buildUpPerM2, type BuildUpPerM2, type BuildUpQuantities, type SheetLayer } from './quantities';
 import type { Finding, ZoneRecord } from './stack';
 
 /** One zone and the build-up that is planned on it. */
@@ -16,18 +16,26 @@ export interface LedgerZone {
   readonly records: readonly Pick<ZoneRecord, 'kind'>[];
 }
 
-export interface ZoneLedger {
+export interface ZoneLedger extends Needs {
   readonly surfaceId: string;
   readonly findings: readonly Finding[];
   /** Null where a coat's sheet is not here or its figures cannot be worked out. */
   readonly quantities: BuildUpQuantities | null;
 }
 
-export interface Ledger {
+export interface Ledger extends Needs {
   readonly zones: readonly ZoneLedger[];
-  readonly needs: readonly CoatNeed[];
   readonly products: readonly JobProduct[];
-  readonly without: readonly string[];
+}
+
+export interface LedgerOptions {
+  readonly zones: readonly LedgerZone[];
+  readonly coats: readonly Coat[];
+  readonly revisionById: ReadonlyMap<string, SheetRevision>;
+  readonly waters: Waters | null;
+  readonly sheetOf: (sheetId: string) => SheetBody | undefined;
+  readonly onHandOf: (sheetId: string) => Parts;
+  readonly chance: number;
 }
 
 /** The coats of a build-up, each with its sheet; those whose sheet is not here are left out. */
@@ -40,29 +48,65 @@ export function withSheets(layers: readonly Layer[], revisionById: ReadonlyMap<s
 
 /**
  * A job's build-ups held against the rules, counted in litres and in packs, all at once: what is shown while a film is
- * dragged. Pure and quick enough for every frame.
+ * dragged. Pure; `keptLedger` is for every frame of a drag.
  */
-export function ledger(options: {
-  zones: readonly LedgerZone[];
-  coats: readonly Coat[];
-  revisionById: ReadonlyMap<string, SheetRevision>;
-  waters: Waters | null;
-  sheetOf: (sheetId: string) => SheetBody | undefined;
-  onHandOf: (sheetId: string) => Parts;
-  chance: number;
-}): Ledger {
-  const { zones, coats, revisionById, waters, sheetOf, onHandOf, chance } = options;
-  const each = zones.map(({ surface, layers, targetMicron, records }): ZoneLedger => {
-    const stack = withSheets(layers, revisionById);
-    const findings = checkBuildUp({ substrate: surface.substrate, exposure: surface.exposure, existing: surface.existing, layers: stack, waters, records: records.map((r) => r.kind), openWork: structureIsOpen(surface), targetMicron });
-    let quantities: BuildUpQuantities | null = null;
-    try {
-      if (stack.length === layers.length) quantities = buildUpQuantities({ areaM2: surface.areaM2, areaShare: surface.areaShare, layers: stack });
-    } catch {
-      // A figure of one coat cannot be: the findings stand all the same.
-    }
-    return { surfaceId: surface.id, findings, quantities };
-  });
-  const { needs, without } = coatNeeds({ surfaces: zones.map((z) => z.surface), buildUps: zones.map((z) => ({ surfaceId: z.surface.id, layers: z.layers })), coats, revisionById });
-  return { zones: each, needs, products: jobList({ needs, sheetOf, onHandOf, chance }), without };
+export function ledger(options: LedgerOptions, before: { readonly options: LedgerOptions; readonly result: Ledger } | null = null): Ledger {
+  const { coats, revisionById, waters, sheetOf, onHandOf, chance } = options;
+  const still = before && before.options.coats === coats && before.options.revisionById === revisionById && before.options.waters === waters;
+  const known = new Map(still ? before.options.zones.map((zone, i) => [zone, before.result.zones[i]]) : []);
+  const plans = new Map<readonly Layer[], Plan>();
+  const planOf = (layers: readonly Layer[]): Plan => {
+    const plan = plans.get(layers) ?? makePlan(layers, options);
+    plans.set(layers, plan);
+    return plan;
+  };
+  const zones = options.zones.map((zone) => known.get(zone) ?? zoneLedger(zone, planOf(zone.layers), options));
+  const needs = zones.flatMap((z) => z.needs);
+  const products = jobList({ needs, sheetOf, onHandOf, chance, before: before?.result.products ?? [] });
+  return { zones, needs, products, without: zones.flatMap((z) => z.without) };
+}
+
+/**
+ * A ledger that keeps what it worked out the last time: zones handed in again as the same object, with the same log
+ * and sheets, and products of which the same is wanted, are not gone through anew.
+ */
+export function keptLedger(): (options: LedgerOptions) => Ledger {
+  let before: { options: LedgerOptions; result: Ledger } | null = null;
+  return (options) => {
+    const result = ledger(options, before);
+    before = { options, result };
+    return result;
+  };
+}
+
+/** What rests on the coats alone, worked out once for all the zones that are handed the same ones. */
+interface Plan {
+  readonly stack: readonly SheetLayer[];
+  /** Null where a coat's sheet is not here or its figures cannot be worked out. */
+  readonly perM2: BuildUpPerM2 | null;
+  readonly perM2OfEach: readonly (LayerPerM2 | null)[];
+  /** By what is known of the zone. */
+  readonly findings: Map<string, readonly Finding[]>;
+}
+
+function makePlan(layers: readonly Layer[], { revisionById }: LedgerOptions): Plan {
+  const stack = withSheets(layers, revisionById);
+  let perM2: BuildUpPerM2 | null = null;
+  try {
+    if (stack.length === layers.length) perM2 = buildUpPerM2(stack);
+  } catch {
+    // A figure of one coat cannot be: the findings stand all the same.
+  }
+  return { stack, perM2, perM2OfEach: perM2?.layers ?? perM2Of(layers, revisionById), findings: new Map() };
+}
+
+function zoneLedger({ surface, layers, targetMicron, records }: LedgerZone, plan: Plan, { coats, revisionById, waters }: LedgerOptions): ZoneLedger {
+  const { substrate, exposure, existing } = surface;
+  const kinds = records.map((r) => r.kind);
+  const openWork = structureIsOpen(surface);
+  const zone = [substrate, exposure, existing, openWork, targetMicron, ...kinds].join();
+  const findings = plan.findings.get(zone) ?? checkBuildUp({ substrate, exposure, existing, layers: plan.stack, waters, records: kinds, openWork, targetMicron });
+  plan.findings.set(zone, findings);
+  const quantities = plan.perM2 && surface.areaM2 >= 0 ? buildUpOnArea(plan.perM2, surface) : null;
+  return { surfaceId: surface.id, findings, quantities, ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById }) };
 }

@@ -1,9 +1,9 @@
 import { hoursAtTemperature, type TimeTable } from '../cure/arrhenius';
-import type { AbradeFor, Layer, PrimerFor } from '../film/layer';
+import type { AbradeFor, Layer, PrimerFor, Range } from '../film/layer';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
 import { overcoatFor, type SheetRevision } from '../sheet/sheet';
 import { withSheets } from './ledger';
-import { buildUpQuantities, type Range, type SheetLayer } from './quantities';
+import { buildUpQuantities, type SheetLayer } from './quantities';
 
 /** Two ways of making coats bond: overcoat in the tack window without abrading, or cure, abrade and coat. */
 export const BOND_SCHOOLS = ['chemical', 'mechanical'] as const;

@@ -175,6 +175,7 @@ describe('named build-ups', () => {
     const options = { named, current: [own], sheetOf, newId };
     expect(applyNamed({ ...options, isOn: (id) => id === own.id })?.map((l) => l.id)[0]).toBe(own.id);
     expect(applyNamed({ ...options, current: [layer(sheets.enamel)], isOn: () => true })).toBeNull();
+    expect(applyNamed({ ...options, newId: undefined, isOn: () => false })).toEqual(named);
     expect(applyNamed({ ...options, isOn: () => false })?.some((l) => named.some((n) => n.id === l.id))).toBe(false);
   });
   it('a product is swapped in coats that are not on yet', () => {

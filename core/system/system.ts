@@ -52,14 +52,16 @@ export function departure({ named, layers, sheetOf }: { named: readonly Layer[];
  * A named build-up's coats for one zone, keeping what is on it already: a coat that is on stays as it was logged,
  * with its id, as long as it is of the same product in the same place.
  * @param options.isOn whether a coat of the zone has been put on
+ * @param options.newId left out where the coats are only shown: those to come are then the named build-up's own
  * @returns null where coats that are on do not fit the named build-up
  */
-export function applyNamed(options: { named: readonly Layer[]; current: readonly Layer[]; isOn: (layerId: string) => boolean; sheetOf: (revisionId: string) => string; newId: () => string }): Layer[] | null {
+export function applyNamed(options: { named: readonly Layer[]; current: readonly Layer[]; isOn: (layerId: string) => boolean; sheetOf: (revisionId: string) => string; newId?: () => string }): readonly Layer[] | null {
   const { named, current, isOn, sheetOf, newId } = options;
   const on = current.filter((l) => isOn(l.id));
   const fits = on.length <= named.length && on.every((l, i) => sheetOf(l.sheetRevisionId) === sheetOf((named[i] as Layer).sheetRevisionId));
   if (!fits) return null;
-  return named.map((layer, i) => on[i] ?? { ...layer, id: newId() });
+  if (on.length === 0 && !newId) return named;
+  return named.map((layer, i) => on[i] ?? (newId ? { ...layer, id: newId() } : layer));
 }
 
 /**
