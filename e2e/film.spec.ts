@@ -25,7 +25,7 @@ const runs = (page: Page) =>
     .getByRole('list', { name: 'In coats and in film' })
     .getByRole('listitem')
     .evaluateAll((items) => items.map((li) => [...li.children].slice(0, 2).map((part) => part.textContent?.trim()).join(' ')));
-const litres = async (page: Page, product: string) => Number.parseFloat((await page.locator(`[data-product="${product}"] td`).first().textContent())!.replace(/[^\d.]/, '').replace('≈', ''));
+const litres = async (page: Page, product: string) => Number.parseFloat((await page.locator(`[data-product="${product}"] .fig`).first().textContent())!.replace(/[^\d.]/, '').replace('≈', ''));
 
 test('a film is dragged, or moved by keys: litres and packs follow before it is let go, and it is saved once', async ({ page, yard, faults }) => {
   await useSettings(page, {});

@@ -84,14 +84,13 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const changed = draft !== null;
   const bad = now.name.trim() === '' ? 'A build-up needs a name. Type it.' : now.substrates.length === 0 ? 'Choose at least one substrate.' : now.targetMicron !== null && !(now.targetMicron > 0) ? 'The target cannot be read. Type it again, or leave it empty.' : null;
 
-  const inLine = (zone: Zone, newId: () => string) => applyNamed({ named: layers, current: zone.layers, isOn: (id) => isOn(zone, id), sheetOf, newId });
-  // What is only shown needs no ids that last.
-  const shownInLine = changed ? (zone: Zone) => inLine(zone, previewIds()) : null;
+  const inLine = (zone: Zone) => ({ named: layers, current: zone.layers, isOn: (id: string) => isOn(zone, id), sheetOf });
+  const shownInLine = changed ? (zone: Zone) => applyNamed(inLine(zone)) : null;
   const put = (targets: readonly Zone[], label: string) => {
     for (const view of views) {
       const rows = targets.filter((z) => z.view.boat.id === view.boat.id).flatMap((z) => {
-        const next = inLine(z, uuid);
-        return next ? [{ ...z.row, layers: next, targetMicron: now.targetMicron }] : [];
+        const next = applyNamed({ ...inLine(z), newId: uuid });
+        return next ? [{ ...z.row, layers: [...next], targetMicron: now.targetMicron }] : [];
       });
       if (rows.length > 0) void save({ kind: 'buildUps', boatId: view.boat.id, rows }, label);
     }
@@ -181,7 +180,7 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
               layer={current}
               first={layers[0]?.id === current.id}
               locked={false}
-              quantities={null}
+              area={null}
               onSave={(next) => (setLayers(layers.map((l) => (l.id === next.id ? next : l))), setPanel({ kind: 'who' }))}
               onRepeat={() => setLayers(repeatCoat(layers, current.id, uuid))}
               onRemove={() => (setLayers(layers.filter((l) => l.id !== current.id)), setPanel({ kind: 'who' }))}
@@ -211,12 +210,6 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   );
 }
 
-/** Ids for coats that are shown before they are written. */
-function previewIds(): () => string {
-  let serial = 0;
-  return () => `shown-${(serial += 1)}`;
-}
-
 const isOn = (zone: Zone, layerId: string) => coatOf(zone.view.coats, zone.row.surfaceId, layerId) !== undefined;
 
 interface Departed {
@@ -226,7 +219,7 @@ interface Departed {
 
 interface FollowProps {
   /** The zone's coats with what is not saved yet; null while nothing has been changed. */
-  readonly draft: ((zone: Zone) => Layer[] | null) | null;
+  readonly draft: ((zone: Zone) => readonly Layer[] | null) | null;
   /** Film of the build-up itself. */
   readonly keptMicron: number;
   readonly onInLine: (zone: Zone) => void;

@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { deadVolumeOfProfile } from '#core/film/deadVolume';
-import { ABRADE_FOR, type Layer, type LayerQuantities, type PrimerFor } from '#core/film/layer';
+import { ABRADE_FOR, layerQuantities, layerWorking, type AreaOf, type Layer, type PrimerFor } from '#core/film/layer';
 import { USUAL_LOSS } from '#core/film/spreading';
-import { THINNER_FAMILIES, type SheetRevision } from '#core/sheet/sheet';
+import { THINNER_FAMILIES, type SheetBody, type SheetRevision } from '#core/sheet/sheet';
 import { onProduct } from '#core/system/system';
 import { largestFilm, largestThinner } from '#core/system/stack';
 import { formatQuantity } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { useSheets } from '../../data/store';
+import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { ABRADE_FOR_WORDS, METHOD_WORDS, PRIMER_FOR_WORDS, SHEET_KIND_WORDS, shareWords, THINNER_WORDS } from '../../parts/words';
@@ -16,13 +17,14 @@ import { Why } from '../../parts/Why';
 const METHODS = Object.entries(METHOD_WORDS) as [Layer['method'], string][];
 
 /** The figures of one coat, everything decided of it, and what it takes. What the sheet does not allow is said before it is saved. */
-export function EditLayer({ revision, layer, first, locked, quantities, onSave, onRemove, onRepeat, onBack }: {
+export function EditLayer({ revision, layer, first, locked, area, onSave, onRemove, onRepeat, onBack }: {
   revision: SheetRevision | undefined;
   layer: Layer;
   /** Nothing of this build-up lies beneath it. */
   first: boolean;
   locked: boolean;
-  quantities: LayerQuantities | null;
+  /** Of the zone it goes onto; null where it is for none. */
+  area: AreaOf | null;
   onSave: (layer: Layer) => void;
   onRemove: () => void;
   onRepeat: () => void;
@@ -61,7 +63,7 @@ export function EditLayer({ revision, layer, first, locked, quantities, onSave, 
       <h2 id="edit-layer" className="ruled pb-1">
         {sheet.name}
       </h2>
-      {quantities && <Figures q={quantities} layer={layer} />}
+      {area && <Figures area={area} layer={draft} sheet={sheet} />}
       {locked && <p className="quiet">A coat of it is on: changes here show in the plan, not in the record.</p>}
       {!locked && <SelectField label="Product" options={productOptions(others, picked)} value={picked.id} onPick={(id) => setDraft(onProduct(draft, others.find((s) => s.current.id === id)?.current ?? picked))} />}
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
@@ -151,7 +153,11 @@ export function EditLayer({ revision, layer, first, locked, quantities, onSave, 
 }
 
 /** What the coat takes, live. */
-function Figures({ q, layer }: { q: LayerQuantities; layer: Layer }) {
+function Figures({ area, layer, sheet }: { area: AreaOf; layer: Layer; sheet: SheetBody }) {
+  const { areaM2, areaShare } = area;
+  const coat = { areaM2, areaShare, layer, sheet };
+  const q = attempt(() => layerQuantities(coat)).value;
+  if (!q) return null;
   return (
     <div>
       <p className="flex flex-wrap items-baseline gap-x-5 gap-y-0.5">
@@ -183,7 +189,7 @@ function Figures({ q, layer }: { q: LayerQuantities; layer: Layer }) {
             thinner <Fig quantity="volume" value={q.thinnerL} />
           </span>
         )}
-        <Why working={q.working} />
+        <Why working={layerWorking(coat)} />
       </div>
     </div>
   );

@@ -1,10 +1,10 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
 import type { Layer } from '#core/film/layer';
 import { applyMend, overrideKey, type Override } from '#core/system/mend';
-import { putIn } from '#core/system/schools';
+import { putIn, type JobChoices } from '#core/system/schools';
 import { repeatCoat } from '#core/system/system';
 import type { Finding, Mend, RecordKind } from '#core/system/stack';
 import type { BuildUpRow } from '#contracts/boat';
@@ -149,20 +149,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         )}
       </section>
       <div ref={side} className="flex min-w-0 scroll-mt-2 flex-col gap-4">
-        <p className="narrow flex flex-wrap items-center gap-x-5 text-lg lg:-mb-2">
-          <Link to={`/boats/${boat.id}/film/${surface.id}/schools`} className="link-row underline decoration-1 underline-offset-4">
-            {BOND_WORDS[job.choices.bond]}, {job.choices.packs === 'twoPack' ? 'two-pack' : 'one-pack'}, {METHOD_WORDS[job.choices.method].toLowerCase()}
-          </Link>
-          <Link to={`/boats/${boat.id}/film/borders`} className="link-row underline decoration-1 underline-offset-4">
-            Borders
-          </Link>
-          <Link to={`/boats/${boat.id}/film/swap`} className="link-row underline decoration-1 underline-offset-4">
-            Change a product
-          </Link>
-          <button type="button" className="link-row underline decoration-1 underline-offset-4" onClick={() => setPanel({ kind: 'named' })}>
-            Named build-ups
-          </button>
-        </p>
+        <JobLinks boatId={boat.id} surfaceId={surface.id} choices={job.choices} onPanel={setPanel} />
         {panel.kind === 'add' ? (
           <AddLayer
             where={panel.at >= layers.length ? `on ${surface.name}` : `beneath ${shown[panel.at]?.name ?? 'the next'}`}
@@ -181,7 +168,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
             layer={current}
             first={layers[0]?.id === current.id}
             locked={isOn(current.id)}
-            quantities={own?.quantities?.layers[layers.indexOf(current)] ?? null}
+            area={surface}
             onSave={(next) => {
               write({ layers: layers.map((l) => (l.id === next.id ? next : l)) }, 'Coat changed');
               setPanel(LEDGER);
@@ -231,7 +218,27 @@ function revisionsOf(view: BoatView, sheets: ReturnType<typeof useSheets>['data'
   return new Map([...view.sheetById, ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]);
 }
 
-function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
+/** Rests while a film is dragged, as the zones do. */
+const JobLinks = memo(function JobLinks({ boatId, surfaceId, choices, onPanel }: { boatId: string; surfaceId: string; choices: JobChoices; onPanel: (panel: Panel) => void }) {
+  return (
+    <p className="narrow flex flex-wrap items-center gap-x-5 text-lg lg:-mb-2">
+      <Link to={`/boats/${boatId}/film/${surfaceId}/schools`} className="link-row underline decoration-1 underline-offset-4">
+        {BOND_WORDS[choices.bond]}, {choices.packs === 'twoPack' ? 'two-pack' : 'one-pack'}, {METHOD_WORDS[choices.method].toLowerCase()}
+      </Link>
+      <Link to={`/boats/${boatId}/film/borders`} className="link-row underline decoration-1 underline-offset-4">
+        Borders
+      </Link>
+      <Link to={`/boats/${boatId}/film/swap`} className="link-row underline decoration-1 underline-offset-4">
+        Change a product
+      </Link>
+      <button type="button" className="link-row underline decoration-1 underline-offset-4" onClick={() => onPanel({ kind: 'named' })}>
+        Named build-ups
+      </button>
+    </p>
+  );
+});
+
+const ZoneNav = memo(function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
   const { surfaces, statuses, boat } = view;
   return (
     <nav aria-label="Zones" className="-mx-3 flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
@@ -242,7 +249,7 @@ function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
       ))}
     </nav>
   );
-}
+});
 
 function EmptyBuildUp({ onAdd, onNamed }: { onAdd: () => void; onNamed: () => void }) {
   return (

@@ -83,7 +83,7 @@ export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatV
                 </p>
               </div>
               {layers ? (
-                <button type="button" className="btn" onClick={() => onWrite({ layers, namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)}>
+                <button type="button" className="btn" onClick={() => onWrite({ layers: [...layers], namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)}>
                   Take
                 </button>
               ) : (

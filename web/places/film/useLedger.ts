@@ -1,6 +1,6 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Layer } from '#core/film/layer';
-import { ledger, type Ledger } from '#core/system/ledger';
+import { keptLedger, type Ledger, type LedgerZone } from '#core/system/ledger';
 import { USUAL_CHOICES, type JobChoices } from '#core/system/schools';
 import { USUAL_RULES } from '#contracts/stores';
 import { useSheets, useStores, type BoatView } from '../../data/store';
@@ -39,10 +39,11 @@ export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readon
       }),
     [surfaces, buildUps],
   );
+  const [ledger] = useState(keptLedger);
   const result = useMemo(
     () =>
       ledger({
-        zones: drafts ? zones.map((z) => ({ ...z, layers: drafts.get(z.surface.id) ?? z.layers })) : zones,
+        zones: drafts ? zones.map((z) => withDraft(z, drafts.get(z.surface.id))) : zones,
         coats,
         revisionById: sheetById,
         waters: boat.waters,
@@ -50,8 +51,13 @@ export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readon
         onHandOf: (id) => onHand?.get(id) ?? [],
         chance,
       }),
-    [zones, drafts, coats, sheetById, boat.waters, sheetOf, onHand, chance],
+    [ledger, zones, drafts, coats, sheetById, boat.waters, sheetOf, onHand, chance],
   );
   const job = jobs[jobs.length - 1];
   return { ledger: result, shelfKnown: onHand !== undefined || error !== null, chance, currency: job?.currency ?? 'EUR', choices: job?.choices ?? USUAL_CHOICES };
+}
+
+/** Zones that no draft is of stay the same object, which the ledger knows again. */
+function withDraft(zone: LedgerZone, draft: readonly Layer[] | undefined): LedgerZone {
+  return draft ? { ...zone, layers: draft } : zone;
 }
