@@ -8,7 +8,7 @@ import { casesWords, moneyWords, packWords } from '../../parts/words';
 import type { JobLedger } from './useLedger';
 
 /** Name, this zone, the job, what to buy; on a phone the name and the job over the other two. */
-const COLUMNS = 'grid grid-cols-2 gap-x-3 sm:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_11rem]';
+const COLUMNS = 'grid grid-cols-2 gap-x-3 sm:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_12.5rem]';
 
 /** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged, and is drawn apart (`isolate`) from what rests then. */
 export function LedgerPanel({ quantities, job, boatId, sheetIdOf }: { quantities: BuildUpQuantities | null; job: JobLedger; boatId: string; sheetIdOf: (revisionId: string) => string | undefined }) {
@@ -78,7 +78,7 @@ const Heading = memo(function Heading({ boatId }: { boatId: string }) {
 /** A row of its own where there is room for it; on a phone many packs take the lines they need. */
 const ProductRow = memo(function ProductRow({ name, low, likely, high, wantL, packs, cost }: { name: string; low: number; likely: number; high: number; wantL: number | null; packs: string; cost: string | null }) {
   return (
-    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:h-[3.25rem] sm:[contain:strict]`}>
+    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:h-[4.25rem] sm:[contain:strict]`}>
       <span role="rowheader" className="line-clamp-2 self-start" title={name}>
         {name}
       </span>
@@ -90,7 +90,7 @@ const ProductRow = memo(function ProductRow({ name, low, likely, high, wantL, pa
       </Cell>
       <Cell label="job still needs">{wantL === null ? <span className="quiet">nothing</span> : <Fig quantity="volume" value={wantL} />}</Cell>
       <Cell label="to buy" className="max-sm:order-2">
-        <span className="narrow sm:block sm:truncate" title={packs}>
+        <span className="narrow sm:line-clamp-2" title={packs}>
           {packs}
         </span>
         {cost !== null && <span className="fig block">{cost}</span>}
