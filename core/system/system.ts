@@ -60,6 +60,7 @@ export function applyNamed(options: { named: readonly Layer[]; current: readonly
   const on = current.filter((l) => isOn(l.id));
   const fits = on.length <= named.length && on.every((l, i) => sheetOf(l.sheetRevisionId) === sheetOf((named[i] as Layer).sheetRevisionId));
   if (!fits) return null;
+  // The very same coats, so that a ledger works them out once for all zones that are shown them.
   if (on.length === 0 && !newId) return named;
   return named.map((layer, i) => on[i] ?? (newId ? { ...layer, id: newId() } : layer));
 }
