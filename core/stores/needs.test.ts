@@ -156,12 +156,12 @@ describe('a job at a glance', () => {
     const [thin, thick] = [run(60), run(190)];
     expect(thin.zones[0]?.findings.some((f) => f.rule === 'totalBelowTarget')).toBe(true);
     expect(thick.zones[0]?.findings.some((f) => f.rule === 'totalBelowTarget')).toBe(false);
-    expect(thick.zones[0]?.quantities?.total.dftMicron).toBe(290);
+    expect(thick.zones[0]?.perM2?.total.dftMicron).toBe(290);
     expect(thick.products[0]?.wantL).toBeGreaterThan(thin.products[0]?.wantL as number);
   });
   it('keeps its findings where a coat’s figures cannot be', () => {
     const broken = ledger({ zones: [{ surface: zone('hull'), layers: [layer(barrier, { loss: 1 })], targetMicron: null, records: [] }], coats: [], revisionById, waters: null, sheetOf, onHandOf: () => [], chance: 0.9 });
-    expect(broken.zones[0]).toMatchObject({ quantities: null });
+    expect(broken.zones[0]).toMatchObject({ perM2: null });
     expect(broken.without).toEqual(['hull, coat 1']);
   });
 });

@@ -5,7 +5,7 @@ import type { SheetBody, SheetRevision, Waters } from '../sheet/sheet';
 import { perM2Of, structureIsOpen, zoneNeeds, type Needs } from '../stores/needs';
 import { jobList, type JobProduct, type Parts } from '../stores/share';
 import { checkBuildUp } from './checkBuildUp';
-import { buildUpOnArea, buildUpPerM2, type BuildUpPerM2, type BuildUpQuantities, type SheetLayer } from './quantities';
+import { buildUpPerM2, type BuildUpPerM2, type SheetLayer } from './quantities';
 import type { Finding, ZoneRecord } from './stack';
 
 /** One zone and the build-up that is planned on it. */
@@ -19,8 +19,8 @@ export interface LedgerZone {
 export interface ZoneLedger extends Needs {
   readonly surfaceId: string;
   readonly findings: readonly Finding[];
-  /** Null where a coat's sheet is not here or its figures cannot be worked out. */
-  readonly quantities: BuildUpQuantities | null;
+  /** What its build-up takes of every m²; `buildUpOnArea` tells it for the zone. Null where a coat's sheet is not here or its figures cannot be worked out. */
+  readonly perM2: BuildUpPerM2 | null;
 }
 
 export interface Ledger extends Needs {
@@ -107,6 +107,6 @@ function zoneLedger({ surface, layers, targetMicron, records }: LedgerZone, plan
   const zone = [substrate, exposure, existing, openWork, targetMicron, ...kinds].join();
   const findings = plan.findings.get(zone) ?? checkBuildUp({ substrate, exposure, existing, layers: plan.stack, waters, records: kinds, openWork, targetMicron });
   plan.findings.set(zone, findings);
-  const quantities = plan.perM2 && surface.areaM2 >= 0 ? buildUpOnArea(plan.perM2, surface) : null;
-  return { surfaceId: surface.id, findings, quantities, ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById }) };
+  const perM2 = surface.areaM2 >= 0 ? plan.perM2 : null;
+  return { surfaceId: surface.id, findings, perM2, ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById }) };
 }

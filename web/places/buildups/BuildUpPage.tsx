@@ -48,6 +48,7 @@ interface Zone {
   readonly view: BoatView;
   readonly row: BuildUpRow;
   readonly name: string;
+  readonly areaM2: number;
   readonly layers: readonly Layer[];
 }
 
@@ -69,7 +70,7 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const zones = useMemo(
     () => views.flatMap((view) => view.buildUps.filter((b) => b.namedId === row.id).flatMap((b): Zone[] => {
       const surface = view.surfaces.find((s) => s.id === b.surfaceId);
-      return surface ? [{ view, row: b, name: surface.name, layers: b.layers }] : [];
+      return surface ? [{ view, row: b, name: surface.name, areaM2: surface.areaM2, layers: b.layers }] : [];
     })),
     [views, row.id],
   );
@@ -249,10 +250,10 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
   const line = (z: Zone, told?: string) => {
     const own = ledgerOf(z);
     const worst = own?.findings.filter((f) => f.severity !== 'note') ?? [];
-    const total = own?.quantities?.total;
+    const total = own?.perM2?.total;
     return (
       <li key={z.row.id}>
-        <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} name={z.name} severity={worst[0]?.severity} litres={total?.litres.likely} ownMicron={total && Math.abs(total.keptMicron - keptMicron) > 0.5 ? total.keptMicron : undefined} />
+        <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} name={z.name} severity={worst[0]?.severity} litres={total && total.litres * z.areaM2} ownMicron={total && Math.abs(total.keptMicron - keptMicron) > 0.5 ? total.keptMicron : undefined} />
         {told && (
           <p className="text-sm quiet">
             {told}{' '}
@@ -273,10 +274,11 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
         </span>
       </p>
       <p className="lab text-right">all coats, about {shownUnit('volume', units).symbol}</p>
-      <ul>
+      {/* All of them change in a drag: laid out as one they leave a third of what they would each on its own. */}
+      <ul className="row-of-its-own" style={{ height: `${follow.length * ZONE_LINE_REM}rem` }}>
         {follow.map((z) => line(z))}
-        {departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}
       </ul>
+      {departed.length > 0 && <ul>{departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}</ul>}
       <ul aria-label={`Packs for ${view.boat.name}`} className="border-t border-base-300 pt-1">
         {job.ledger.products.map((p) => p.purchase && p.purchase.packs.length > 0 && <PacksLine key={p.sheetId} name={p.sheet.name} packs={packWords(p.purchase.packs)} />)}
       </ul>
@@ -284,12 +286,14 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
   );
 }
 
+const ZONE_LINE_REM = 2.25;
+
 /** A zone with what all its coats take, and its film where that is another than the build-up's. */
 const ZoneLine = memo(function ZoneLine({ path, name, severity, litres, ownMicron }: { path: string; name: string; severity: Severity | undefined; litres: number | undefined; ownMicron: number | undefined }) {
   const { units } = useSettings();
   const unit = shownUnit('volume', units);
   return (
-    <div className="row-of-its-own flex h-9 items-center gap-4">
+    <div className="flex items-center gap-4" style={{ height: `${ZONE_LINE_REM}rem` }}>
       <ZoneLink path={path} name={name} />
       {severity && <FindingMark severity={severity} />}
       {ownMicron !== undefined && <Fig quantity="film" value={ownMicron} />}

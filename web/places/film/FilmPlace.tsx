@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
 import type { Layer } from '#core/film/layer';
 import { applyMend, overrideKey, type Override } from '#core/system/mend';
+import { buildUpOnArea } from '#core/system/quantities';
 import { putIn, type JobChoices } from '#core/system/schools';
 import { repeatCoat } from '#core/system/system';
 import type { Finding, Mend, RecordKind } from '#core/system/stack';
@@ -76,8 +77,9 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   const job = useJobLedger(view, drafts);
   const own = job.ledger.zones.find((z) => z.surfaceId === surface.id);
   const findings = own?.findings ?? [];
+  const quantities = own?.perM2 ? buildUpOnArea(own.perM2, surface) : null;
   const isOn = (layerId: string) => coatOf(coats, surface.id, layerId) !== undefined;
-  const shown = sectionCoats(view, surface.id, layers, own?.quantities ?? null);
+  const shown = sectionCoats(view, surface.id, layers, quantities);
   const current = panel.kind === 'coat' ? (layers.find((l) => l.id === panel.id) ?? null) : null;
 
   const write = (change: Partial<BuildUpRow>, label: string) => {
@@ -186,7 +188,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
           layers.length > 0 && (
             <>
               <FindingsPanel findings={findings} layers={layers} overrides={row?.overrides ?? []} records={row?.records ?? []} shown={panel.kind === 'ledger' ? panel.rule : null} onMend={mend} onLetStand={letStand} onTakeBack={(o) => write({ overrides: (row?.overrides ?? []).filter((x) => x.key !== o.key) }, 'No longer let stand')} />
-              <LedgerPanel quantities={own?.quantities ?? null} job={job} boatId={boat.id} sheetIdOf={(id) => sheetById.get(id)?.sheetId} />
+              <LedgerPanel quantities={quantities} job={job} boatId={boat.id} sheetIdOf={(id) => sheetById.get(id)?.sheetId} />
               <div className="flex flex-wrap gap-3">
                 <button type="button" className="btn btn-primary" onClick={() => setPanel({ kind: 'add', at: layers.length })}>
                   Add a coat
@@ -241,7 +243,7 @@ const JobLinks = memo(function JobLinks({ boatId, surfaceId, choices, onPanel }:
 const ZoneNav = memo(function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
   const { surfaces, statuses, boat } = view;
   return (
-    <nav aria-label="Zones" className="-mx-3 flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
+    <nav aria-label="Zones" className="-mx-3 isolate flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
       {surfaces.map((s, i) => (
         <Link key={s.id} to={`/boats/${boat.id}/film/${s.id}`} aria-current={s.id === surfaceId ? 'page' : undefined} className={`narrow link-row gap-1.5 text-lg lg:min-h-9 ${s.id === surfaceId ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`}>
           <StateSwatch state={statuses[i]?.state ?? 'ready'} colour={statuses[i]?.colourHex ?? null} size={16} /> {s.name}

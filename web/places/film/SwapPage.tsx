@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { coatOf } from '#core/coat/fold';
+import type { Surface } from '#core/coat/zoneStatus';
 import type { Layer } from '#core/film/layer';
 import type { SheetRevision } from '#core/sheet/sheet';
 import { packsMinor } from '#core/stores/money';
@@ -56,9 +57,7 @@ export function SwapPage() {
           <p className="quiet">Each coat takes the film and the colours of the new sheet. Coats that are on stay as they were logged.</p>
           <h2 className="ruled mt-4 pb-1">What it changes</h2>
           <ul className="sheet-rule">
-            {[...(drafts?.keys() ?? [])].map((surfaceId) => (
-              <ZoneChange key={surfaceId} name={surfaces.find((s) => s.id === surfaceId)?.name ?? ''} surfaceId={surfaceId} before={before} after={after} />
-            ))}
+            {surfaces.map((surface) => drafts?.has(surface.id) && <ZoneChange key={surface.id} surface={surface} before={before} after={after} />)}
           </ul>
           {drafts?.size === 0 && <p className="py-2">No coat that is still to go on is of it.</p>}
           <p className="flex flex-wrap items-baseline gap-x-6 border-t-2 border-base-content py-2">
@@ -107,22 +106,22 @@ function swapped(view: BoatView, fromSheetId: string, to: SheetRevision): Map<st
   return out;
 }
 
-function ZoneChange({ name, surfaceId, before, after }: { name: string; surfaceId: string; before: JobLedger; after: JobLedger }) {
-  const [was, will] = [before, after].map((j) => j.ledger.zones.find((z) => z.surfaceId === surfaceId));
+function ZoneChange({ surface, before, after }: { surface: Surface; before: JobLedger; after: JobLedger }) {
+  const [was, will] = [before, after].map((j) => j.ledger.zones.find((z) => z.surfaceId === surface.id));
   const told = (f: Finding) => `${f.rule}${f.upper}`;
   const fresh = (will?.findings ?? []).filter((f) => f.severity !== 'note' && !was?.findings.some((o) => told(o) === told(f)));
   const gone = (was?.findings ?? []).filter((f) => f.severity !== 'note' && !will?.findings.some((o) => told(o) === told(f)));
   return (
     <li className="py-2">
       <p className="flex flex-wrap items-baseline gap-x-5">
-        <span className="font-semibold">{name}</span>
-        {was?.quantities && will?.quantities && (
+        <span className="font-semibold">{surface.name}</span>
+        {was?.perM2 && will?.perM2 && (
           <>
             <span>
-              film <Fig quantity="film" value={was.quantities.total.keptMicron} /> → <Fig quantity="film" value={will.quantities.total.keptMicron} />
+              film <Fig quantity="film" value={was.perM2.total.keptMicron} /> → <Fig quantity="film" value={will.perM2.total.keptMicron} />
             </span>
             <span>
-              litres <Fig quantity="volume" value={was.quantities.total.litres.likely} approx /> → <Fig quantity="volume" value={will.quantities.total.litres.likely} approx />
+              litres <Fig quantity="volume" value={was.perM2.total.litres * surface.areaM2} approx /> → <Fig quantity="volume" value={will.perM2.total.litres * surface.areaM2} approx />
             </span>
           </>
         )}
