@@ -12,7 +12,7 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat
       <p className="lab flex justify-between border-b border-base-300">
         <span>In coats</span> <span>In film</span>
       </p>
-      <ul aria-label="In coats and in film">
+      <ul aria-label="In coats and in film" className="row-of-its-own" style={{ height: `${(runs.length + (barrierMicron === null ? 0 : 1)) * RUN_REM}rem` }}>
         {runs.map((run, i) => (
           <RunLine key={`${run.name}${i}`} name={run.name} coats={run.coats} colours={run.colours.join(', ')} keptMicron={run.keptMicron} />
         ))}
@@ -22,9 +22,11 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat
   );
 }
 
+const RUN_REM = 1.75;
+
 const RunLine = memo(function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: number | null; colours: string; keptMicron: number }) {
   return (
-    <li className="row-of-its-own flex h-7 items-center gap-2">
+    <li className="flex items-center gap-2" style={{ height: `${RUN_REM}rem` }}>
       <span className="fig w-6 shrink-0">{coats === null ? '' : `${coats} ×`}</span>
       <span className="min-w-0 flex-1 truncate">
         {name} {colours && <span className="quiet">{colours}</span>}

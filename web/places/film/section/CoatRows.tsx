@@ -1,7 +1,6 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragCancelEvent, type DragEndEvent, type DragOverEvent, type DragStartEvent } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { GripVertical, Plus } from 'lucide-react';
 import { createContext, memo, use, useCallback, useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
 import type { Finding } from '#core/system/stack';
 import { Fig } from '../../../parts/Fig';
@@ -146,7 +145,7 @@ const Row = memo(function Row({ pitch, coat, index, under, findings, selected, o
       <div className={`flex min-w-0 items-center ${selected ? 'bg-base-200' : ''}`} style={{ height: pitch.row }}>
         {movable ? (
           <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} className="grid h-full w-8 shrink-0 cursor-grab touch-none place-items-center" aria-label={`Move coat ${index + 1}, ${coat.name}`}>
-            <GripVertical size={18} aria-hidden="true" />
+            <span className="h-[7px] w-4 border-y-2 border-base-content/55" aria-hidden="true" />
           </button>
         ) : (
           <span className="w-8 shrink-0" />
@@ -202,8 +201,8 @@ function Marks({ findings, onFinding }: { findings: readonly Finding[]; onFindin
 
 function Insert({ label, onClick }: { label: string; onClick: () => void }) {
   return (
-    <button type="button" className="grid h-full w-9 shrink-0 place-items-center opacity-70 hover:opacity-100" aria-label={label} title={label} onClick={onClick}>
-      <Plus size={17} aria-hidden="true" />
+    <button type="button" className="quiet grid h-full w-9 shrink-0 place-items-center text-xl leading-none hover:font-semibold" aria-label={label} title={label} onClick={onClick}>
+      <span aria-hidden="true">+</span>
     </button>
   );
 }

@@ -1,11 +1,11 @@
-import { useId, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { flushSync } from 'react-dom';
+import { memo, useCallback, useId, useLayoutEffect, useRef, type ReactNode } from 'react';
 import type { Layer, LayerQuantities } from '#core/film/layer';
 import type { Substrate } from '#core/hull/zones';
 import { formatQuantity } from '#core/units/format';
 import { MIL_MICRON } from '#core/units/quantities';
 import { useSettings } from '../../../data/settings';
-import { bandsOf, layoutOf, niceStep, rowY, snapped, TOP, type Band as Place, type Layout, type Pitch } from './layout';
+import { bandsOf, layoutOf, niceStep, rowY, TOP, type Band as Place, type Pitch } from './layout';
+import { useFilmHand, type FilmHand } from './useFilmHand';
 
 export interface SectionCoat {
   readonly layer: Layer;
@@ -63,60 +63,26 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
   const measured = coats.map((c) => (c.on ? (c.measuredMicron ?? c.layer.dftMicron) : 0));
   const measuredTotal = measured.reduce((a, b) => a + b, 0);
   const fits = Math.max(total, measuredTotal, targetMicron ?? 0) * 1.04;
-  // While a face is dragged the scale stands still, so that it stays under the finger.
-  const [held, setHeld] = useState<{ layout: Layout; id: string; y: number; from: number } | null>(null);
-  const layout = held?.layout ?? layoutOf({ coats: coats.length, micron: fits, pitch });
+  const { layout, hand } = useFilmHand({ layout: layoutOf({ coats: coats.length, micron: fits, pitch }), us, onFilm, onFilmDone });
+  const picked = useRef(onPick);
+  useLayoutEffect(() => {
+    picked.current = onPick;
+  });
+  const pick = useCallback((id: string) => picked.current(id), []);
   const { groundY, height, scale } = layout;
   const right = width - LEADER;
   const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
   const roomForWords = right - LEFT > 3 * WORDS_PX;
   const bands = bandsOf(coats.map((c) => c.layer.dftMicron), layout);
   const laid = bandsOf(measured, layout);
+  const unread = `url(#${uid}-unread)`;
   // From each layer to its row; all in one path, so that what is lifted changes no more than that.
   const leaders = (which: (coat: SectionCoat) => boolean) =>
     coats.map((c, i) => (which(c) ? `M${c.on ? right : split} ${(bands[i] as Place).y + (bands[i] as Place).h / 2}L${width - 8} ${rowY(coats.length - 1 - i, pitch)}h8` : '')).join('');
-  // Round figures in the unit that is shown.
-  const unitMicron = us ? MIL_MICRON : 1;
-  const most = (groundY - TOP) / scale / unitMicron;
-  const step = niceStep(most);
-  const ticks = Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => i * step);
-
-  const grab = (event: PointerEvent<SVGElement>, coat: SectionCoat) => {
-    if (!onFilm) return;
-    event.preventDefault();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    setHeld({ layout, id: coat.layer.id, y: event.clientY, from: coat.layer.dftMicron });
-  };
-  const drag = (event: PointerEvent<SVGElement>) => {
-    if (!held || !onFilm) return;
-    // Drawn within the same frame: litres, packs and findings are never a frame behind the finger.
-    flushSync(() => onFilm(held.id, snapped(held.from + (held.y - event.clientY) / held.layout.scale, held.from, us)));
-  };
-  const drop = () => {
-    if (!held) return;
-    setHeld(null);
-    onFilmDone?.();
-  };
-  const nudge = (event: KeyboardEvent, coat: SectionCoat) => {
-    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 5, PageDown: -5 }[event.key];
-    if (by === undefined || !onFilm) return;
-    event.preventDefault();
-    const now = coat.layer.dftMicron;
-    const unit = us ? MIL_MICRON / 10 : now < 40 ? 1 : 5;
-    onFilm(coat.layer.id, snapped(now + by * unit, now, us));
-  };
 
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="row-of-its-own block touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
-      <defs>
-        <pattern id={`${uid}-sub`} width="16" height="16" patternUnits="userSpaceOnUse">
-          <rect width="16" height="16" fill={SUBSTRATE_FILL[substrate]} />
-          <path d={SUBSTRATE_MARK[substrate]} stroke="#3a3a36" strokeWidth=".8" fill="none" />
-        </pattern>
-        <pattern id={`${uid}-unread`} width="7" height="7" patternUnits="userSpaceOnUse">
-          <path d="M-1 8L8-1" stroke="#14171a" strokeOpacity=".45" strokeWidth="1" />
-        </pattern>
-      </defs>
+      <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
       {roomForWords && (
         <text x={LEFT} y={14} fontSize="15" className="narrow" fill="currentColor">
           planned
@@ -127,20 +93,13 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
           measured
         </text>
       )}
-      <rect x={LEFT} y={groundY} width={right - LEFT} height={height - groundY - 1} fill={`url(#${uid}-sub)`} stroke="currentColor" />
-      {ticks.map((t) => (
-        <g key={t} aria-hidden="true">
-          <path d={`M${LEFT - 5} ${groundY - t * unitMicron * scale}h5`} stroke="currentColor" />
-          <text x={LEFT - 8} y={groundY - t * unitMicron * scale + 5} textAnchor="end" fontSize="14" fill="currentColor" className="narrow">
-            {t}
-          </text>
-        </g>
-      ))}
-      <path d={leaders((c) => c.layer.id !== selected)} stroke="currentColor" fill="none" opacity={0.45} />
+      <Ruler groundY={groundY} scale={scale} unitMicron={us ? MIL_MICRON : 1} />
+      <path d={leaders((c) => c.layer.id !== selected)} stroke="currentColor" fill="none" strokeOpacity={0.45} />
       <path d={leaders((c) => c.layer.id === selected)} stroke="currentColor" fill="none" strokeWidth={1.6} />
-      {piled(bands, groundY, (i) => (
-        <Band coat={coats[i] as SectionCoat} h={bands[i]?.h ?? 0} scale={scale} width={split - LEFT} strong={coats[i]?.layer.id === selected} lostFill={`url(#${uid}-unread)`} onPick={onPick} />
-      ))}
+      {piled(bands, groundY, (i) => {
+        const { layer, on, keptMicron } = coats[i] as SectionCoat;
+        return <Band layer={layer} on={on} h={bands[i]?.h ?? 0} lost={(layer.dftMicron - keptMicron) * scale} width={split - LEFT} strong={layer.id === selected} lostFill={unread} onPick={pick} />;
+      })}
       {anyOn &&
         coats.map((coat, i) => {
           const band = laid[i] as { y: number; h: number };
@@ -148,7 +107,7 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
           return (
             <g key={coat.layer.id} onClick={() => onPick(coat.layer.id)} style={{ cursor: 'pointer' }}>
               <rect x={split} y={band.y} width={right - split} height={Math.max(band.h, 0.5)} fill={coat.layer.colourHex} stroke="currentColor" strokeWidth={coat.layer.id === selected ? 2.5 : 0.8} />
-              {coat.measuredMicron === null && <rect x={split} y={band.y} width={right - split} height={band.h} fill={`url(#${uid}-unread)`} />}
+              {coat.measuredMicron === null && <rect x={split} y={band.y} width={right - split} height={band.h} fill={unread} />}
               {band.h > 15 && right - split > WORDS_PX && (
                 <text x={(split + right) / 2} y={band.y + band.h / 2 + 5} textAnchor="middle" fontSize="14" className="narrow" fill="#14171a" stroke="#f6f3ec" strokeWidth="3" paintOrder="stroke">
                   {coat.measuredMicron === null ? 'not combed' : film(coat.measuredMicron)}
@@ -157,45 +116,14 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
             </g>
           );
         })}
-      {targetMicron !== null && (
-        <g>
-          <path d={`M${LEFT - 4} ${groundY - targetMicron * scale}H${right}`} stroke="currentColor" strokeWidth="1.6" strokeDasharray="2 3" />
-          <text x={LEFT + 4} y={groundY - targetMicron * scale - 4} fontSize="14" className="narrow" fill="currentColor" stroke="var(--color-base-100)" strokeWidth="3.5" paintOrder="stroke">
-            target {film(targetMicron)}
-          </text>
-        </g>
-      )}
+      {targetMicron !== null && <Target y={groundY - targetMicron * scale} right={right} told={film(targetMicron)} />}
       <text x={roomForWords ? LEFT + 64 : LEFT} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow">
         {total > 0 ? film(total) : ''}
       </text>
       {onFilm &&
         piled(bands, groundY, (i) => {
-          const coat = coats[i] as SectionCoat;
-          if (coat.on) return null;
-          return (
-            <g
-              role="slider"
-              tabIndex={0}
-              aria-label={`Dry film of coat ${i + 1}, ${coat.name}`}
-              aria-orientation="vertical"
-              aria-valuemin={1}
-              aria-valuemax={5000}
-              aria-valuenow={Math.round(coat.layer.dftMicron)}
-              aria-valuetext={film(coat.layer.dftMicron)}
-              style={{ cursor: 'ns-resize', touchAction: 'none' }}
-              transform={raised(bands[i]?.h ?? 0)}
-              onPointerDown={(e) => grab(e, coat)}
-              onPointerMove={drag}
-              onPointerUp={drop}
-              onPointerCancel={drop}
-              onKeyDown={(e) => nudge(e, coat)}
-              onKeyUp={(e) => e.key !== 'Tab' && onFilmDone?.()}
-            >
-              <rect x={LEFT} y={-11} width={split - LEFT} height="22" fill="transparent" />
-              <rect x={LEFT + 10} y={-4} width="22" height="8" rx="2" fill="var(--color-base-100)" stroke="currentColor" />
-              <path d={`M${LEFT + 15} 0h12`} stroke="currentColor" />
-            </g>
-          );
+          const { layer, name, on } = coats[i] as SectionCoat;
+          return !on && <Face layerId={layer.id} label={`Dry film of coat ${i + 1}, ${name}`} micron={layer.dftMicron} told={film(layer.dftMicron)} h={bands[i]?.h ?? 0} width={split - LEFT} hand={hand} />;
         })}
     </svg>
   );
@@ -216,13 +144,86 @@ function piled(bands: readonly Place[], groundY: number, draw: (i: number) => Re
   );
 }
 
-/** One planned coat, or one on the boat, its lower face at 0. */
-function Band({ coat: { layer, on, keptMicron }, h, scale, width, strong, lostFill, onPick }: { coat: SectionCoat; h: number; scale: number; width: number; strong: boolean; lostFill: string; onPick: (layerId: string) => void }) {
-  const lost = (layer.dftMicron - keptMicron) * scale;
+/** One planned coat, or one on the boat, its lower face at 0; `lost` px of it are taken off by abrading. */
+const Band = memo(function Band({ layer, on, h, lost, width, strong, lostFill, onPick }: { layer: Layer; on: boolean; h: number; lost: number; width: number; strong: boolean; lostFill: string; onPick: (layerId: string) => void }) {
   return (
     <>
       <rect x={LEFT} y={-h} width={width} height={Math.max(h, 0.5)} fill={layer.colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(layer.id)} />
       {lost > 0.4 && <rect x={LEFT} y={-h} width={width} height={lost} fill={lostFill} pointerEvents="none" />}
     </>
   );
-}
+});
+
+/** The upper face of a planned coat. */
+const Face = memo(function Face({ layerId, label, micron, told, h, width, hand }: { layerId: string; label: string; micron: number; told: string; h: number; width: number; hand: FilmHand }) {
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-orientation="vertical"
+      aria-valuemin={1}
+      aria-valuemax={5000}
+      aria-valuenow={Math.round(micron)}
+      aria-valuetext={told}
+      style={{ cursor: 'ns-resize', touchAction: 'none' }}
+      transform={raised(h)}
+      onPointerDown={(e) => hand.grab(e, layerId, micron)}
+      onPointerMove={hand.drag}
+      onPointerUp={hand.drop}
+      onPointerCancel={hand.drop}
+      onKeyDown={(e) => hand.nudge(e, layerId, micron)}
+      onKeyUp={(e) => e.key !== 'Tab' && hand.done()}
+    >
+      <rect x={LEFT} y={-11} width={width} height="22" fill="transparent" />
+      <rect x={LEFT + 10} y={-4} width="22" height="8" rx="2" fill="var(--color-base-100)" stroke="currentColor" />
+      <path d={`M${LEFT + 15} 0h12`} stroke="currentColor" />
+    </g>
+  );
+});
+
+/** The substrate by kind, and the hatching that the layers above share. */
+const Ground = memo(function Ground({ uid, substrate, y, width, height }: { uid: string; substrate: Substrate; y: number; width: number; height: number }) {
+  return (
+    <>
+      <defs>
+        <pattern id={`${uid}-sub`} width="16" height="16" patternUnits="userSpaceOnUse">
+          <rect width="16" height="16" fill={SUBSTRATE_FILL[substrate]} />
+          <path d={SUBSTRATE_MARK[substrate]} stroke="#3a3a36" strokeWidth=".8" fill="none" />
+        </pattern>
+        <pattern id={`${uid}-unread`} width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M-1 8L8-1" stroke="#14171a" strokeOpacity=".45" strokeWidth="1" />
+        </pattern>
+      </defs>
+      <rect x={LEFT} y={y} width={width} height={height} fill={`url(#${uid}-sub)`} stroke="currentColor" />
+    </>
+  );
+});
+
+/** Round figures in the unit that is shown, from the substrate up. */
+const Ruler = memo(function Ruler({ groundY, scale, unitMicron }: { groundY: number; scale: number; unitMicron: number }) {
+  const most = (groundY - TOP) / scale / unitMicron;
+  const step = niceStep(most);
+  return Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => {
+    const y = groundY - i * step * unitMicron * scale;
+    return (
+      <g key={i} aria-hidden="true">
+        <path d={`M${LEFT - 5} ${y}h5`} stroke="currentColor" />
+        <text x={LEFT - 8} y={y + 5} textAnchor="end" fontSize="14" fill="currentColor" className="narrow">
+          {i * step}
+        </text>
+      </g>
+    );
+  });
+});
+
+const Target = memo(function Target({ y, right, told }: { y: number; right: number; told: string }) {
+  return (
+    <g>
+      <path d={`M${LEFT - 4} ${y}H${right}`} stroke="currentColor" strokeWidth="1.6" strokeDasharray="2 3" />
+      <text x={LEFT + 4} y={y - 4} fontSize="14" className="narrow" fill="currentColor" stroke="var(--color-base-100)" strokeWidth="3.5" paintOrder="stroke">
+        target {told}
+      </text>
+    </g>
+  );
+});
