@@ -55,6 +55,8 @@ export async function dragFilm(page: Page, browser: Browser, control = false): P
       const packs = [...document.querySelectorAll('p span')].find((e) => e.textContent?.startsWith('job’s packs'))!;
       const line = slider.ownerSVGElement!.querySelector(':scope > path')!;
       const pairs: { film: number; packs: string }[] = [];
+      // A browser hands a hand's movements over at the start of a frame; so the first of these is too.
+      await new Promise(requestAnimationFrame);
       for (let frame = 0; frame < frames; frame += 1) {
         // Far enough each time that the film is another one at every frame.
         const up = 4 + 9 * (frame % 24 < 12 ? frame % 12 : 12 - (frame % 12));
