@@ -124,10 +124,15 @@ test('a named build-up: who follows, who departed, brought in line, changed for 
   await expect(page.getByRole('heading', { name: '4 zones follow' })).toBeVisible();
   await expect.poll(() => films(yard, DEMO.sloop, DEMO.keels)).toEqual([70, 70, 70, 70, 50, 50, 50]);
 
+  const litresOf = async (zone: string) => Number(/[\d.]+$/.exec(await page.getByRole('listitem').filter({ has: page.getByRole('link', { name: zone, exact: true }) }).innerText())?.[0]);
+  // The four barrier coats 13.61 L, the tie coat 2.89 L and the two of antifouling 5.06 L of the zone's own page.
+  expect(await litresOf('Underwater hull')).toBeCloseTo(13.61 + 2.89 + 5.06, 1);
   const face = page.getByRole('slider', { name: 'Dry film of coat 7, Kelpward hard antifouling' });
   await face.focus();
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowUp');
+  // 60 µm of the coat take 60/50 of its 2.53 L, before anything is saved.
+  expect(await litresOf('Underwater hull')).toBeCloseTo(13.61 + 2.89 + 2.53 + (2.53 * 60) / 50, 1);
   await expect(page.getByText('Changed, not saved: saving puts it on 4 zones too.')).toBeVisible();
   expect(await films(yard, DEMO.sloop, DEMO.hull)).toEqual([70, 70, 70, 70, 50, 50, 50]);
   await page.getByRole('button', { name: 'Save', exact: true }).click();

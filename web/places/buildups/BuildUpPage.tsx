@@ -274,7 +274,7 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
         </span>
       </p>
       <p className="lab text-right">all coats, about {shownUnit('volume', units).symbol}</p>
-      {/* All of them change in a drag: laid out as one they leave a third of what they would each on its own. */}
+      {/* All of them change in a drag: laid out as one they leave a third of the garbage that they would each on its own. */}
       <ul className="row-of-its-own" style={{ height: `${follow.length * ZONE_LINE_REM}rem` }}>
         {follow.map((z) => line(z))}
       </ul>
