@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Plane } from '#core/hull/mesh';
+import { useSteady } from '../../parts/useSteady';
 import type { FromScene, ToScene } from '../../workers/scene';
 
 const TURNS: Record<string, [number, number]> = { ArrowLeft: [0.12, 0], ArrowRight: [-0.12, 0], ArrowUp: [0, 0.1], ArrowDown: [0, -0.1] };
@@ -13,10 +14,7 @@ const TURNS: Record<string, [number, number]> = { ArrowLeft: [0.12, 0], ArrowRig
 export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHeight }: { preview: Float32Array; mirror: boolean; size: { lengthM: number; depthM: number }; waterline: Plane; bandM: number; typed: number; onHeight: (heightM: number) => void }) {
   const box = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
-  const heard = useRef(onHeight);
-  useEffect(() => {
-    heard.current = onHeight;
-  }, [onHeight]);
+  const heard = useSteady(onHeight);
   const serial = useRef(typed);
   useEffect(() => {
     serial.current = typed;
@@ -36,7 +34,7 @@ export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHe
     scene.onmessage = ({ data }: MessageEvent<FromScene>) => {
       if (data.type !== 'height') return setState(data.type);
       if (data.serial !== serial.current) return undefined;
-      return heard.current(Math.round(data.heightM * 1000) / 1000);
+      return heard(Math.round(data.heightM * 1000) / 1000);
     };
     scene.onerror = () => setState('none');
     const { width, height } = holder.getBoundingClientRect();
@@ -50,7 +48,7 @@ export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHe
       worker.current = null;
       canvas.remove();
     };
-  }, []);
+  }, [heard]);
 
   useEffect(() => {
     if (state !== 'ready') return;

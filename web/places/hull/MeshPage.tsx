@@ -1,6 +1,6 @@
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { Upload } from 'lucide-react';
-import { memo, startTransition, useCallback, useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import { memo, startTransition, useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { MeshDefects } from '#core/hull/defects';
@@ -20,6 +20,7 @@ import { BoatDrawing } from '../../parts/BoatDrawing';
 import { FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { attempt } from '../../parts/attempt';
 import { Fig } from '../../parts/Fig';
+import { useSteady } from '../../parts/useSteady';
 import { MESH_UNIT_WORDS } from '../../parts/words';
 import { drawnZones } from '../../parts/ZoneRegion';
 import { tooLarge } from '../../workers/limits';
@@ -170,11 +171,7 @@ export function MeshPage() {
     if ([heightM, heelDeg, trimDeg, next.bandM].every(Number.isFinite)) void cut(next, replace);
   };
   // What is found is drawn anew only when it changes, not with every line of progress.
-  const latest = useRef(change);
-  useEffect(() => {
-    latest.current = change;
-  });
-  const onChange = useCallback((by: Partial<Opened>, replace: boolean) => latest.current(by, replace), []);
+  const onChange = useSteady(change);
   const drop = (e: DragEvent) => {
     e.preventDefault();
     const [file] = e.dataTransfer.files;

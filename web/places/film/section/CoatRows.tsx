@@ -1,10 +1,11 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragCancelEvent, type DragEndEvent, type DragOverEvent, type DragStartEvent } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { createContext, memo, use, useCallback, useEffect, useMemo, useRef, type ReactNode, type RefObject } from 'react';
+import { createContext, memo, use, useMemo, type ReactNode } from 'react';
 import type { Finding } from '#core/system/stack';
 import { Fig } from '../../../parts/Fig';
 import { FindingMark } from '../FindingMark';
+import { useSteady } from '../../../parts/useSteady';
 import { ABRADE_FOR_WORDS } from '../../../parts/words';
 import { TOP, type Pitch } from './layout';
 import type { SectionCoat } from './Stack';
@@ -30,17 +31,18 @@ const Told = createContext<RowsProps | null>(null);
 export function CoatRows(props: RowsProps) {
   const order = props.coats.map((c) => c.layer.id).reverse().join();
   const ids = useMemo(() => order.split(','), [order]);
-  const now = useRef(props);
-  useEffect(() => {
-    now.current = props;
+  const pick = useSteady(props.onPick);
+  const find = useSteady(props.onFinding);
+  const insert = useSteady((at: number) => props.onInsert?.(at));
+  const reorder = useSteady((layerIds: string[]) => props.onOrder?.(layerIds));
+  const place = useSteady((id: unknown) => {
+    const at = props.coats.findIndex((c) => c.layer.id === id);
+    return `Coat ${at + 1}, ${props.coats[at]?.name ?? ''},`;
   });
-  const pick = useCallback((id: string) => now.current.onPick(id), []);
-  const find = useCallback((finding: Finding) => now.current.onFinding(finding), []);
-  const insert = useCallback((at: number) => now.current.onInsert?.(at), []);
   const rows = useMemo(() => ids.map((id, k) => <RowOf key={id} index={ids.length - 1 - k} onPick={pick} onFinding={find} onInsert={insert} />), [ids, pick, find, insert]);
   return (
     <Told value={props}>
-      <Order ids={ids} now={now} onTop={props.onInsert && props.coats.length > 0 ? insert : undefined}>
+      <Order ids={ids} place={place} onOrder={reorder} onTop={props.onInsert && props.coats.length > 0 ? insert : undefined}>
         {rows}
       </Order>
     </Told>
@@ -50,15 +52,10 @@ export function CoatRows(props: RowsProps) {
 const BY_HAND = { activationConstraint: { distance: 5 } };
 const BY_KEY = { coordinateGetter: sortableKeyboardCoordinates };
 
-const Order = memo(function Order({ ids, now, onTop, children }: { ids: string[]; now: RefObject<RowsProps>; onTop: RowsProps['onInsert']; children: ReactNode }) {
+const Order = memo(function Order({ ids, place, onOrder, onTop, children }: { ids: string[]; place: (id: unknown) => string; onOrder: (layerIds: string[]) => void; onTop: RowsProps['onInsert']; children: ReactNode }) {
   const sensors = useSensors(useSensor(PointerSensor, BY_HAND), useSensor(KeyboardSensor, BY_KEY));
-  const accessibility = useMemo(() => {
-    const place = (id: unknown) => {
-      const all = now.current.coats;
-      const at = all.findIndex((c) => c.layer.id === id);
-      return `Coat ${at + 1}, ${all[at]?.name ?? ''},`;
-    };
-    return {
+  const accessibility = useMemo(
+    () => ({
       announcements: {
         onDragStart: ({ active }: DragStartEvent) => `${place(active.id)} picked up. Arrow keys move it, space puts it down, escape leaves it.`,
         onDragOver: ({ active, over }: DragOverEvent) => (over && over.id !== active.id ? `${place(active.id)} is at the place of ${place(over.id)}.` : undefined),
@@ -66,14 +63,15 @@ const Order = memo(function Order({ ids, now, onTop, children }: { ids: string[]
         onDragCancel: ({ active }: DragCancelEvent) => `${place(active.id)} stays where it was.`,
       },
       screenReaderInstructions: { draggable: 'Press space to pick a coat up, arrow keys to move it, space to put it down.' },
-    };
-  }, [now]);
+    }),
+    [place],
+  );
   const end = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const next = [...ids];
     next.splice(ids.indexOf(String(active.id)), 1);
     next.splice(ids.indexOf(String(over.id)), 0, String(active.id));
-    now.current.onOrder?.(next.reverse());
+    onOrder(next.reverse());
   };
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={end} accessibility={accessibility}>
@@ -141,7 +139,7 @@ const Row = memo(function Row({ pitch, coat, index, under, findings, selected, o
   const between = findings.filter((f) => f.lower !== null);
   const { layer } = coat;
   return (
-    <li ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition, height: pitch.row + pitch.strip }} className={`row-of-its-own min-w-0 ${isDragging ? 'relative z-10 bg-base-200 opacity-90' : ''}`}>
+    <li ref={setNodeRef} style={{ transform: CSS.Transform.toString(transform), transition, height: pitch.row + pitch.strip }} className={`box-of-its-own min-w-0 ${isDragging ? 'relative z-10 bg-base-200 opacity-90' : ''}`}>
       <div className={`flex min-w-0 items-center ${selected ? 'bg-base-200' : ''}`} style={{ height: pitch.row }}>
         {movable ? (
           <button type="button" ref={setActivatorNodeRef} {...attributes} {...listeners} className="grid h-full w-8 shrink-0 cursor-grab touch-none place-items-center" aria-label={`Move coat ${index + 1}, ${coat.name}`}>

@@ -1,9 +1,10 @@
-import { memo, useCallback, useId, useLayoutEffect, useRef, type ReactNode } from 'react';
+import { memo, useId, type ReactNode } from 'react';
 import type { Layer, LayerQuantities } from '#core/film/layer';
 import type { Substrate } from '#core/hull/zones';
 import { formatQuantity } from '#core/units/format';
 import { MIL_MICRON } from '#core/units/quantities';
 import { useSettings } from '../../../data/settings';
+import { useSteady } from '../../../parts/useSteady';
 import { bandsOf, layoutOf, niceStep, rowY, TOP, type Band as Place, type Pitch } from './layout';
 import { useFilmHand, type FilmHand } from './useFilmHand';
 
@@ -64,11 +65,7 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
   const measuredTotal = measured.reduce((a, b) => a + b, 0);
   const fits = Math.max(total, measuredTotal, targetMicron ?? 0) * 1.04;
   const { layout, hand } = useFilmHand({ layout: layoutOf({ coats: coats.length, micron: fits, pitch }), us, onFilm, onFilmDone });
-  const picked = useRef(onPick);
-  useLayoutEffect(() => {
-    picked.current = onPick;
-  });
-  const pick = useCallback((id: string) => picked.current(id), []);
+  const pick = useSteady(onPick);
   const { groundY, height, scale } = layout;
   const right = width - LEADER;
   const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
@@ -81,7 +78,7 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
     coats.map((c, i) => (which(c) ? `M${c.on ? right : split} ${(bands[i] as Place).y + (bands[i] as Place).h / 2}L${width - 8} ${rowY(coats.length - 1 - i, pitch)}h8` : '')).join('');
 
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="row-of-its-own block touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
+    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
       <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
       {roomForWords && (
         <text x={LEFT} y={14} fontSize="15" className="narrow" fill="currentColor">
