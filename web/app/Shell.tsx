@@ -23,7 +23,7 @@ export function Shell() {
       <a href="#place" className="btn btn-primary absolute left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
         To the content
       </a>
-      <header className="no-print ruled isolate flex flex-wrap items-center gap-x-1 px-3 sm:px-5">
+      <header className="no-print ruled apart flex flex-wrap items-center gap-x-1 px-3 sm:px-5">
         <Link to="/" className="narrow link-row mr-auto gap-2 text-xl font-semibold">
           <img src="/icon.svg" alt="" width="22" height="22" />
           <span className="sr-only sm:not-sr-only">Jack Plane</span>

@@ -267,7 +267,7 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
   };
   return (
     <div className="border-b border-base-300 py-2">
-      <p className="row-of-its-own flex h-8 items-baseline gap-3">
+      <p className="box-of-its-own flex h-8 items-baseline gap-3">
         <span className="narrow min-w-0 flex-1 truncate text-lg font-semibold">{view.boat.name}</span>
         <span>
           job’s packs <span className="fig text-lg">{moneyWords(cost, job.currency)}</span>
@@ -275,7 +275,7 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
       </p>
       <p className="lab text-right">all coats, about {shownUnit('volume', units).symbol}</p>
       {/* All of them change in a drag: laid out as one they leave a third of the garbage that they would each on its own. */}
-      <ul className="row-of-its-own" style={{ height: `${follow.length * ZONE_LINE_REM}rem` }}>
+      <ul className="box-of-its-own" style={{ height: `${follow.length * ZONE_LINE_REM}rem` }}>
         {follow.map((z) => line(z))}
       </ul>
       {departed.length > 0 && <ul>{departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}</ul>}

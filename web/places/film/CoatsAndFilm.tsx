@@ -12,7 +12,7 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat
       <p className="lab flex justify-between border-b border-base-300">
         <span>In coats</span> <span>In film</span>
       </p>
-      <ul aria-label="In coats and in film" className="row-of-its-own" style={{ height: `${(runs.length + (barrierMicron === null ? 0 : 1)) * RUN_REM}rem` }}>
+      <ul aria-label="In coats and in film" className="box-of-its-own" style={{ height: `${(runs.length + (barrierMicron === null ? 0 : 1)) * RUN_REM}rem` }}>
         {runs.map((run, i) => (
           <RunLine key={`${run.name}${i}`} name={run.name} coats={run.coats} colours={run.colours.join(', ')} keptMicron={run.keptMicron} />
         ))}

@@ -243,7 +243,7 @@ const JobLinks = memo(function JobLinks({ boatId, surfaceId, choices, onPanel }:
 const ZoneNav = memo(function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
   const { surfaces, statuses, boat } = view;
   return (
-    <nav aria-label="Zones" className="-mx-3 isolate flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
+    <nav aria-label="Zones" className="-mx-3 apart flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
       {surfaces.map((s, i) => (
         <Link key={s.id} to={`/boats/${boat.id}/film/${s.id}`} aria-current={s.id === surfaceId ? 'page' : undefined} className={`narrow link-row gap-1.5 text-lg lg:min-h-9 ${s.id === surfaceId ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`}>
           <StateSwatch state={statuses[i]?.state ?? 'ready'} colour={statuses[i]?.colourHex ?? null} size={16} /> {s.name}

@@ -21,7 +21,7 @@ export function FindingsPanel({ findings, layers, overrides, records, shown, onM
 }) {
   if (layers.length === 0) return null;
   return (
-    <section aria-labelledby="findings" className="isolate">
+    <section aria-labelledby="findings" className="apart">
       <h2 id="findings" className="ruled pb-1">
         {findings.length === 0 ? 'It holds together' : 'What the rules say'}
       </h2>

@@ -10,13 +10,13 @@ import type { JobLedger } from './useLedger';
 /** Name, this zone, the job, what to buy; on a phone the name and the job over the other two. */
 const COLUMNS = 'grid grid-cols-2 gap-x-3 sm:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_12.5rem]';
 
-/** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged, and is drawn apart (`isolate`) from what rests then. */
+/** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged and is drawn apart from what rests then. */
 export function LedgerPanel({ quantities, job, boatId, sheetIdOf }: { quantities: BuildUpQuantities | null; job: JobLedger; boatId: string; sheetIdOf: (revisionId: string) => string | undefined }) {
   if (!quantities || quantities.layers.length === 0) return null;
   const { total } = quantities;
   const lost = total.dftMicron - total.keptMicron;
   return (
-    <section aria-labelledby="ledger" className="isolate">
+    <section aria-labelledby="ledger" className="apart">
       <Heading boatId={boatId} />
       <div role="table" aria-label="Litres by product">
         <div role="row" className={`${COLUMNS} lab max-sm:hidden`}>
