@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { launch } from '../scripts/browser';
 import { startServer } from '../scripts/server';
 import { dragFilm, FRAMES, twelveZones } from '../e2e/dragging';
+import { quantile } from './quantile';
 
 const ROUNDS = 7;
 const MOST_ROUNDS = 3 * ROUNDS;
@@ -64,6 +65,5 @@ export async function frames(): Promise<void> {
 
 function inRounds(list: readonly number[]): string {
   if (list.length === 0) return 'no round left';
-  const sorted = [...list].sort((a, b) => a - b);
-  return `${sorted[0]} at best, ${sorted[Math.floor(list.length / 2)]} in the middle of ${list.length} rounds (${list.join(', ')})`;
+  return `${Math.min(...list)} at best, ${quantile(list, 0.5)} in the middle of ${list.length} rounds (${list.join(', ')})`;
 }

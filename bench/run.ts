@@ -18,13 +18,13 @@ import { startServer } from '../scripts/server';
 import { dragging, packs } from './film';
 import { frames } from './frames';
 import { meshes } from './mesh';
+import { quantile } from './quantile';
 
 /**
  * The measures, as ratios within one run: a fixed loop of arithmetic stands beside the computing, PGlite
  * itself beside the server. Absolute times depend on the machine and are printed for a feeling only.
  */
 const now = () => performance.now();
-const quantile = (values: number[], q: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))] as number;
 
 /** Ten million additions of square roots: what one unit of computing costs here. */
 function calibrationMs(): number {
