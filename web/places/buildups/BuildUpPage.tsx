@@ -1,16 +1,19 @@
-import { memo, useCallback, useMemo, useState } from 'react';
+import { computed, type ReadonlySignal } from '@preact/signals-core';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
 import type { Layer } from '#core/film/layer';
+import type { SheetRevision } from '#core/sheet/sheet';
 import { packsMinor } from '#core/stores/money';
+import type { JobProduct } from '#core/stores/share';
 import { EXPOSURES, SUBSTRATES, type Substrate } from '#core/hull/zones';
 import { checkBuildUp } from '#core/system/checkBuildUp';
-import { withSheets } from '#core/system/ledger';
+import { withSheets, type ZoneLedger } from '#core/system/ledger';
 import { applyMend } from '#core/system/mend';
 import { putIn, USUAL_CHOICES, type BondSchool } from '#core/system/schools';
-import { buildUpQuantities } from '#core/system/quantities';
-import { keptFilms, type Severity } from '#core/system/stack';
+import { buildUpQuantities, type SheetLayer } from '#core/system/quantities';
+import { keptFilms } from '#core/system/stack';
 import { applyNamed, followers, repeatCoat } from '#core/system/system';
 import type { BuildUpRow } from '#contracts/boat';
 import type { NamedBuildUpRow } from '#contracts/system';
@@ -22,15 +25,18 @@ import { toast } from '../../data/toasts';
 import { useSubmit } from '../../data/useSubmit';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
-import { Fig } from '../../parts/Fig';
+import { LiveFig, LiveText, computedAlike, useLive } from '../../parts/live';
 import { BOND_WORDS, EXPOSURE_WORDS, moneyWords, packWords, SUBSTRATE_WORDS } from '../../parts/words';
 import { AddLayer } from '../film/AddLayer';
 import { CoatsAndFilm } from '../film/CoatsAndFilm';
 import { EditLayer } from '../film/EditLayer';
 import { FindingMark } from '../film/FindingMark';
 import { FindingsPanel } from '../film/FindingsPanel';
+import { OfLayer } from '../film/OfLayer';
 import { SectionEditor } from '../film/section/SectionEditor';
-import { useJobLedger } from '../film/useLedger';
+import type { SectionCoat } from '../film/section/Stack';
+import { useHeldLayers } from '../film/useHeldLayers';
+import { useJob } from '../film/useLedger';
 import { sheetIdsOf } from './sheetIds';
 
 /** One named build-up: its section, who follows it, who has departed, and what a change would do to them. */
@@ -62,8 +68,9 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const [panel, setPanel] = useState<Panel>({ kind: 'who' });
   const { failure, theirs, sending, submit } = useSubmit();
   const now = draft ?? row;
-  const { layers } = now;
-  const set = useCallback((change: Partial<NamedBuildUpRow>) => setDraft((before) => ({ ...(before ?? row), ...change })), [row]);
+  const { layers: live, hold } = useHeldLayers(now.layers);
+  const layers = [...live.peek()];
+  const set = (change: Partial<NamedBuildUpRow>) => setDraft((before) => ({ ...(before ?? row), ...change }));
   const setLayers = (next: Layer[]) => set({ layers: next });
   const revisionById = useMemo(() => new Map([...views.flatMap((v) => [...v.sheetById]), ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]), [views, sheets]);
   const sheetOf = useMemo(() => sheetIdsOf(sheets ?? [], [...revisionById.values()]), [sheets, revisionById]);
@@ -75,18 +82,15 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
     [views, row.id],
   );
   const { follow, departed } = useMemo(() => followers({ named: row.layers, zones, sheetOf }), [row.layers, zones, sheetOf]);
-  const stack = withSheets(layers, revisionById);
-  const kept = keptFilms(stack);
-  const findings = stack.length === 0 ? [] : checkBuildUp({ substrate: now.substrates[0] as Substrate, exposure: now.exposure, layers: stack, targetMicron: now.targetMicron });
-  // No zone, so no litres that mean anything: what each coat takes of a square metre.
-  const perM2 = stack.length === layers.length ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack })).value : null;
-  const coats = layers.map((layer, i) => ({ layer, name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet', on: false, measuredMicron: null, keptMicron: kept[stack.findIndex((s) => s.id === layer.id)] ?? layer.dftMicron, takes: perM2?.layers[i] ?? null }));
+  const stack = useMemo(() => computed(() => withSheets(live.value, revisionById)), [live, revisionById]);
+  const findings = useLive(useMemo(() => computedAlike(() => (stack.value.length === 0 ? [] : checkBuildUp({ substrate: now.substrates[0] as Substrate, exposure: now.exposure, layers: stack.value, targetMicron: now.targetMicron }))), [stack, now.substrates, now.exposure, now.targetMicron]));
+  const coats = useMemo(() => computed(() => sectionOf(live.value, stack.value, revisionById)), [live, stack, revisionById]);
+  const keptMicron = useMemo(() => computed(() => coats.value.reduce((sum, c) => sum + c.keptMicron, 0)), [coats]);
   const current = panel.kind === 'coat' ? layers.find((l) => l.id === panel.id) : undefined;
   const changed = draft !== null;
   const bad = now.name.trim() === '' ? 'A build-up needs a name. Type it.' : now.substrates.length === 0 ? 'Choose at least one substrate.' : now.targetMicron !== null && !(now.targetMicron > 0) ? 'The target cannot be read. Type it again, or leave it empty.' : null;
 
-  const inLine = (zone: Zone) => ({ named: layers, current: zone.layers, isOn: (id: string) => isOn(zone, id), sheetOf });
-  const shownInLine = changed ? (zone: Zone) => applyNamed(inLine(zone)) : null;
+  const inLine = (zone: Zone) => ({ named: live.peek(), current: zone.layers, isOn: (id: string) => isOn(zone, id), sheetOf });
   const put = (targets: readonly Zone[], label: string) => {
     for (const view of views) {
       const rows = targets.filter((z) => z.view.boat.id === view.boat.id).flatMap((z) => {
@@ -138,7 +142,8 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                 onFinding={() => setPanel({ kind: 'who' })}
                 onInsert={(at) => setPanel({ kind: 'add', at })}
                 onOrder={(ids) => setLayers(ids.map((id) => layers.find((l) => l.id === id) as Layer))}
-                onFilm={(id, dftMicron) => setLayers(layers.map((l) => (l.id === id ? { ...l, dftMicron } : l)))}
+                onFilm={hold}
+                onFilmDone={() => live.peek() !== now.layers && setLayers([...live.peek()])}
               />
               <CoatsAndFilm coats={coats} sheetById={revisionById} />
             </>
@@ -175,18 +180,21 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
               onBack={() => setPanel({ kind: 'who' })}
             />
           ) : current ? (
-            <EditLayer
-              key={current.id}
-              revision={revisionById.get(current.sheetRevisionId)}
-              layer={current}
-              first={layers[0]?.id === current.id}
-              locked={false}
-              area={null}
-              onSave={(next) => (setLayers(layers.map((l) => (l.id === next.id ? next : l))), setPanel({ kind: 'who' }))}
-              onRepeat={() => setLayers(repeatCoat(layers, current.id, uuid))}
-              onRemove={() => (setLayers(layers.filter((l) => l.id !== current.id)), setPanel({ kind: 'who' }))}
-              onBack={() => setPanel({ kind: 'who' })}
-            />
+            <OfLayer key={current.id} layers={live} layerId={current.id}>
+              {(layer) => (
+                <EditLayer
+                  revision={revisionById.get(current.sheetRevisionId)}
+                  layer={layer}
+                  first={layers[0]?.id === current.id}
+                  locked={false}
+                  area={null}
+                  onSave={(next) => (setLayers(live.peek().map((l) => (l.id === next.id ? next : l))), setPanel({ kind: 'who' }))}
+                  onRepeat={() => setLayers(repeatCoat(layers, current.id, uuid))}
+                  onRemove={() => (setLayers(layers.filter((l) => l.id !== current.id)), setPanel({ kind: 'who' }))}
+                  onBack={() => setPanel({ kind: 'who' })}
+                />
+              )}
+            </OfLayer>
           ) : (
             <>
               <FindingsPanel
@@ -201,7 +209,7 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                   else setLayers(mended.layers);
                 }}
               />
-              <Who views={views} follow={follow} departed={departed} draft={shownInLine} keptMicron={kept.reduce((sum, k) => sum + k, 0)} onInLine={(z) => put([z], `${z.name} brought in line`)} />
+              <Who views={views} follow={follow} departed={departed} named={live} saved={row.layers} sheetOf={sheetOf} keptMicron={keptMicron} onInLine={(z) => put([z], `${z.name} brought in line`)} />
               <About name={now.name} substrates={now.substrates} exposure={now.exposure} bond={now.bond} targetMicron={now.targetMicron} note={now.note} set={set} />
             </>
           )}
@@ -209,6 +217,13 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
       </div>
     </div>
   );
+}
+
+/** The coats of no zone: no litres that mean anything, but what each takes of a square metre. */
+function sectionOf(layers: readonly Layer[], stack: readonly SheetLayer[], revisionById: ReadonlyMap<string, SheetRevision>): SectionCoat[] {
+  const kept = keptFilms(stack);
+  const perM2 = stack.length === layers.length ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack })).value : null;
+  return layers.map((layer, i) => ({ layer, name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet', on: false, measuredMicron: null, keptMicron: kept[stack.findIndex((s) => s.id === layer.id)] ?? layer.dftMicron, takes: perM2?.layers[i] ?? null }));
 }
 
 const isOn = (zone: Zone, layerId: string) => coatOf(zone.view.coats, zone.row.surfaceId, layerId) !== undefined;
@@ -219,10 +234,12 @@ interface Departed {
 }
 
 interface FollowProps {
-  /** The zone's coats with what is not saved yet; null while nothing has been changed. */
-  readonly draft: ((zone: Zone) => readonly Layer[] | null) | null;
+  /** The build-up's layers as they stand here, and as they were saved. */
+  readonly named: ReadonlySignal<readonly Layer[]>;
+  readonly saved: readonly Layer[];
+  readonly sheetOf: (revisionId: string) => string;
   /** Film of the build-up itself. */
-  readonly keptMicron: number;
+  readonly keptMicron: ReadonlySignal<number>;
   readonly onInLine: (zone: Zone) => void;
 }
 
@@ -241,36 +258,37 @@ function Who({ views, follow, departed, ...rest }: { views: readonly BoatView[];
   );
 }
 
-function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { view: BoatView; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
-  const drafts = useMemo(() => (draft ? new Map(follow.flatMap((z) => { const next = draft(z); return next ? [[z.row.surfaceId, next] as const] : []; })) : undefined), [draft, follow]);
-  const job = useJobLedger(view, drafts);
+function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron, onInLine }: { view: BoatView; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
+  const job = useJob(view);
   const { units } = useSettings();
-  const ledgerOf = (z: Zone) => job.ledger.zones.find((x) => x.surfaceId === z.row.surfaceId);
-  const cost = packsMinor(job.ledger.products);
-  const line = (z: Zone, told?: string) => {
-    const own = ledgerOf(z);
-    const worst = own?.findings.filter((f) => f.severity !== 'note') ?? [];
-    const total = own?.perM2?.total;
-    return (
-      <li key={z.row.id}>
-        <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} name={z.name} severity={worst[0]?.severity} litres={total && total.litres * z.areaM2} ownMicron={total && Math.abs(total.keptMicron - keptMicron) > 0.5 ? total.keptMicron : undefined} />
-        {told && (
-          <p className="text-sm quiet">
-            {told}{' '}
-            <button type="button" className="link-row underline underline-offset-4" onClick={() => onInLine(z)}>
-              Bring in line
-            </button>
-          </p>
-        )}
-      </li>
-    );
-  };
+  const ledger = useMemo(() => computed(() => {
+    if (named.value === saved) return job.ledgerOf();
+    return job.ledgerOf(new Map(follow.flatMap((z) => {
+      const next = applyNamed({ named: named.value, current: z.layers, isOn: (id) => isOn(z, id), sheetOf });
+      return next ? [[z.row.surfaceId, next] as const] : [];
+    })));
+  }), [job, named, saved, follow, sheetOf]);
+  const bought = useLive(useMemo(() => computed(() => ledger.value.products.filter((p) => p.purchase && p.purchase.packs.length > 0).map((p) => p.sheetId).join()), [ledger]));
+  const ofProduct = (sheetId: string) => ledger.value.products.find((p) => p.sheetId === sheetId);
+  const line = (z: Zone, told?: string) => (
+    <li key={z.row.id}>
+      <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} zone={z} of={() => ledger.value.zones.find((x) => x.surfaceId === z.row.surfaceId)} named={keptMicron} />
+      {told && (
+        <p className="text-sm quiet">
+          {told}{' '}
+          <button type="button" className="link-row underline underline-offset-4" onClick={() => onInLine(z)}>
+            Bring in line
+          </button>
+        </p>
+      )}
+    </li>
+  );
   return (
     <div className="border-b border-base-300 py-2">
       <p className="box-of-its-own flex h-8 items-baseline gap-3">
         <span className="narrow min-w-0 flex-1 truncate text-lg font-semibold">{view.boat.name}</span>
         <span>
-          job’s packs <span className="fig text-lg">{moneyWords(cost, job.currency)}</span>
+          job’s packs <LiveText of={() => moneyWords(packsMinor(ledger.value.products), job.currency)} className="fig text-lg" />
         </span>
       </p>
       <p className="lab text-right">all coats, about {shownUnit('volume', units).symbol}</p>
@@ -280,7 +298,7 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
       </ul>
       {departed.length > 0 && <ul>{departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}</ul>}
       <ul aria-label={`Packs for ${view.boat.name}`} className="border-t border-base-300 pt-1">
-        {job.ledger.products.map((p) => p.purchase && p.purchase.packs.length > 0 && <PacksLine key={p.sheetId} name={p.sheet.name} packs={packWords(p.purchase.packs)} />)}
+        {bought !== '' && bought.split(',').map((id) => <PacksLine key={id} of={() => ofProduct(id)} />)}
       </ul>
     </div>
   );
@@ -289,42 +307,39 @@ function BoatFollows({ view, follow, departed, draft, keptMicron, onInLine }: { 
 const ZONE_LINE_REM = 2.25;
 
 /** A zone with what all its coats take, and its film where that is another than the build-up's. */
-const ZoneLine = memo(function ZoneLine({ path, name, severity, litres, ownMicron }: { path: string; name: string; severity: Severity | undefined; litres: number | undefined; ownMicron: number | undefined }) {
+function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () => ZoneLedger | undefined; named: ReadonlySignal<number> }) {
   const { units } = useSettings();
   const unit = shownUnit('volume', units);
+  const own = useMemo(() => computed(of), [of]);
+  const worst = useLive(useMemo(() => computed(() => own.value?.findings.find((f) => f.severity !== 'note')?.severity), [own]));
+  const total = useMemo(() => computed(() => own.value?.perM2?.total), [own]);
+  const counted = useLive(useMemo(() => computed(() => total.value !== undefined), [total]));
+  const differs = useLive(useMemo(() => computed(() => total.value !== undefined && Math.abs(total.value.keptMicron - named.value) > 0.5), [total, named]));
   return (
     <div className="flex items-center gap-4" style={{ height: `${ZONE_LINE_REM}rem` }}>
-      <ZoneLink path={path} name={name} />
-      {severity && <FindingMark severity={severity} />}
-      {ownMicron !== undefined && <Fig quantity="film" value={ownMicron} />}
-      {litres !== undefined && <span className="fig w-20 text-right">{figure('volume', litres, units, undefined, unit).number}</span>}
+      <Link to={path} className="min-w-0 flex-1 truncate underline decoration-1 underline-offset-4">
+        {zone.name}
+      </Link>
+      {worst && <FindingMark severity={worst} />}
+      {differs && <LiveFig quantity="film" of={() => total.value?.keptMicron ?? 0} />}
+      {counted && <LiveText of={() => figure('volume', (total.value?.litres ?? 0) * zone.areaM2, units, undefined, unit).number} className="fig w-20 text-right" />}
     </div>
   );
-});
+}
 
 /** A row of its own where there is room for it; on a phone many packs take the lines they need. */
-const PacksLine = memo(function PacksLine({ name, packs }: { name: string; packs: string }) {
+function PacksLine({ of }: { of: () => JobProduct | undefined }) {
+  const product = useMemo(() => computed(of), [of]);
   return (
     <li className="flex flex-wrap items-center justify-between gap-x-3 sm:h-7 sm:flex-nowrap sm:[contain:strict]">
-      <span className="min-w-0 truncate">{name}</span>
-      <span className="narrow max-w-full sm:shrink-0 sm:truncate" title={packs}>
-        {packs}
-      </span>
+      <span className="min-w-0 truncate">{product.peek()?.sheet.name}</span>
+      <LiveText of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:shrink-0 sm:truncate" title />
     </li>
   );
-});
+}
 
-/** Rests while the figure beside it changes. */
-const ZoneLink = memo(function ZoneLink({ path, name }: { path: string; name: string }) {
-  return (
-    <Link to={path} className="min-w-0 flex-1 truncate underline decoration-1 underline-offset-4">
-      {name}
-    </Link>
-  );
-});
-
-/** What it is for; it rests while a film is dragged. */
-const About = memo(function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'exposure' | 'bond' | 'targetMicron' | 'note'> & { set: (change: Partial<NamedBuildUpRow>) => void }) {
+/** What it is for. */
+function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'exposure' | 'bond' | 'targetMicron' | 'note'> & { set: (change: Partial<NamedBuildUpRow>) => void }) {
   return (
     <section className="flex flex-col gap-3" aria-labelledby="about">
       <h2 id="about" className="ruled pb-1">
@@ -351,4 +366,4 @@ const About = memo(function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' 
       <TextField label="Note" value={now.note} onChange={(e) => set({ note: e.target.value })} />
     </section>
   );
-});
+}

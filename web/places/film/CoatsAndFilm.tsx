@@ -1,12 +1,14 @@
-import { memo } from 'react';
+import { computed, type ReadonlySignal } from '@preact/signals-core';
+import { useMemo } from 'react';
 import type { SheetRevision } from '#core/sheet/sheet';
-import { Fig } from '../../parts/Fig';
+import { LiveFig } from '../../parts/live';
 import type { SectionCoat } from './section/Stack';
 import { told } from './told';
 
 /** The same build-up in coats, for those who count them, and in film, for those who measure it. */
-export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat[]; sheetById: ReadonlyMap<string, SheetRevision> }) {
-  const { runs, barrierMicron } = told(coats, sheetById);
+export function CoatsAndFilm({ coats, sheetById }: { coats: ReadonlySignal<readonly SectionCoat[]>; sheetById: ReadonlyMap<string, SheetRevision> }) {
+  const live = useMemo(() => computed(() => told(coats.value, sheetById)), [coats, sheetById]);
+  const { runs, barrierMicron } = live.peek();
   return (
     <div className="mt-2">
       <p className="lab flex justify-between border-b border-base-300">
@@ -14,9 +16,9 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat
       </p>
       <ul aria-label="In coats and in film" className="box-of-its-own" style={{ height: `${(runs.length + (barrierMicron === null ? 0 : 1)) * RUN_REM}rem` }}>
         {runs.map((run, i) => (
-          <RunLine key={`${run.name}${i}`} name={run.name} coats={run.coats} colours={run.colours.join(', ')} keptMicron={run.keptMicron} />
+          <RunLine key={`${run.name}${i}`} name={run.name} coats={run.coats} colours={run.colours.join(', ')} keptMicron={() => live.value.runs[i]?.keptMicron ?? 0} />
         ))}
-        {barrierMicron !== null && <RunLine name="barrier in all" coats={null} colours="" keptMicron={barrierMicron} />}
+        {barrierMicron !== null && <RunLine name="barrier in all" coats={null} colours="" keptMicron={() => live.value.barrierMicron ?? 0} />}
       </ul>
     </div>
   );
@@ -24,14 +26,14 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: readonly SectionCoat
 
 const RUN_REM = 1.75;
 
-const RunLine = memo(function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: number | null; colours: string; keptMicron: number }) {
+function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: number | null; colours: string; keptMicron: () => number }) {
   return (
     <li className="flex items-center gap-2" style={{ height: `${RUN_REM}rem` }}>
       <span className="fig w-6 shrink-0">{coats === null ? '' : `${coats} ×`}</span>
       <span className="min-w-0 flex-1 truncate">
         {name} {colours && <span className="quiet">{colours}</span>}
       </span>
-      <Fig quantity="film" value={keptMicron} />
+      <LiveFig quantity="film" of={keptMicron} />
     </li>
   );
-});
+}

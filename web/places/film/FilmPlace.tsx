@@ -1,4 +1,5 @@
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { computed } from '@preact/signals-core';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
@@ -16,6 +17,7 @@ import { settings } from '../../data/settings';
 import { save, useSheets, type BoatView } from '../../data/store';
 import { toast } from '../../data/toasts';
 import { Fig } from '../../parts/Fig';
+import { computedAlike, useLive } from '../../parts/live';
 import { StateSwatch } from '../../parts/patterns';
 import { BOND_WORDS, EXISTING_WORDS, METHOD_WORDS, SUBSTRATE_WORDS } from '../../parts/words';
 import { AddLayer } from './AddLayer';
@@ -27,7 +29,9 @@ import { LedgerPanel } from './LedgerPanel';
 import { RecordDialog } from './RecordDialog';
 import { SectionEditor } from './section/SectionEditor';
 import { sectionCoats } from './planned';
-import { useJobLedger } from './useLedger';
+import { OfLayer } from './OfLayer';
+import { useHeldLayers } from './useHeldLayers';
+import { useJob } from './useLedger';
 
 /** A zone's build-up as a cross-section to scale: its editor, what the rules say of it, and what it takes. */
 export function FilmPlace() {
@@ -62,7 +66,6 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   const { data: sheets } = useSheets();
   const { boat, buildUps, sheetById, coats } = view;
   const [panel, setPanel] = useState<Panel>(LEDGER);
-  const [draft, setDraft] = useState<Layer[] | null>(null);
   const side = useRef<HTMLDivElement>(null);
   const opened = panel.kind === 'ledger' ? panel.rule : panel.kind === 'coat' ? panel.id : panel.kind;
   // On a phone what was opened lies below the section.
@@ -72,24 +75,24 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   const [recording, setRecording] = useState<RecordKind | null>(null);
   const row = buildUps.find((b) => b.surfaceId === surface.id);
   const stored = useMemo(() => row?.layers ?? [], [row]);
-  const layers = draft ?? stored;
-  const drafts = useMemo(() => (draft ? new Map([[surface.id, draft]]) : undefined), [draft, surface.id]);
-  const job = useJobLedger(view, drafts);
-  const own = job.ledger.zones.find((z) => z.surfaceId === surface.id);
-  const findings = own?.findings ?? [];
-  const quantities = own?.perM2 ? buildUpOnArea(own.perM2, surface) : null;
+  const { layers: live, hold } = useHeldLayers(stored);
+  const job = useJob(view);
+  const ledger = useMemo(() => computed(() => job.ledgerOf(live.value === stored ? undefined : new Map([[surface.id, live.value]]))), [job, live, stored, surface.id]);
+  const own = useMemo(() => computed(() => ledger.value.zones.find((z) => z.surfaceId === surface.id)), [ledger, surface.id]);
+  const quantities = useMemo(() => computed(() => (own.value?.perM2 ? buildUpOnArea(own.value.perM2, surface) : null)), [own, surface]);
+  const shown = useMemo(() => computed(() => sectionCoats(view, surface.id, live.value, quantities.value)), [view, surface.id, live, quantities]);
+  const findings = useLive(useMemo(() => computedAlike(() => own.value?.findings ?? []), [own]));
+  const layers = live.peek();
   const isOn = (layerId: string) => coatOf(coats, surface.id, layerId) !== undefined;
-  const shown = sectionCoats(view, surface.id, layers, quantities);
   const current = panel.kind === 'coat' ? (layers.find((l) => l.id === panel.id) ?? null) : null;
 
   const write = (change: Partial<BuildUpRow>, label: string) => {
-    setDraft(null);
     const blank = { id: uuid(), boatId: boat.id, surfaceId: surface.id, layers: [], namedId: null, targetMicron: null, overrides: [], records: [], version: 0, deleted: false };
     void save({ kind: 'buildUp', row: { ...(row ?? blank), ...change } }, label);
   };
-  const setFilm = (id: string, dftMicron: number) => setDraft((before) => (before ?? stored).map((l) => (l.id === id ? { ...l, dftMicron } : l)));
   const filmDone = () => {
-    if (draft && draft.some((l, i) => l.dftMicron !== stored[i]?.dftMicron)) write({ layers: draft }, 'Film changed');
+    const held = live.peek();
+    if (held.some((l, i) => l.dftMicron !== stored[i]?.dftMicron)) write({ layers: [...held] }, 'Film changed');
   };
   const reorder = (ids: string[]) => {
     const byId = new Map(layers.map((l) => [l.id, l]));
@@ -142,7 +145,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               onFinding={(f) => setPanel({ kind: 'ledger', rule: `${f.rule}${f.upper}` })}
               onInsert={(at) => setPanel({ kind: 'add', at })}
               onOrder={reorder}
-              onFilm={setFilm}
+              onFilm={hold}
               onFilmDone={filmDone}
             />
             <CoatsAndFilm coats={shown} sheetById={sheetById} />
@@ -154,7 +157,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         <JobLinks boatId={boat.id} surfaceId={surface.id} choices={job.choices} onPanel={setPanel} />
         {panel.kind === 'add' ? (
           <AddLayer
-            where={panel.at >= layers.length ? `on ${surface.name}` : `beneath ${shown[panel.at]?.name ?? 'the next'}`}
+            where={panel.at >= layers.length ? `on ${surface.name}` : `beneath ${shown.peek()[panel.at]?.name ?? 'the next'}`}
             choices={job.choices}
             beneath={sheetById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
             back={`/boats/${boat.id}/film/${surface.id}`}
@@ -164,31 +167,34 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         ) : panel.kind === 'named' ? (
           <FromNamed view={view} surface={surface} row={row} onWrite={(change, label) => (write(change, label), setPanel(LEDGER))} onBack={() => setPanel(LEDGER)} />
         ) : current ? (
-          <EditLayer
-            key={current.id}
-            revision={sheetById.get(current.sheetRevisionId)}
-            layer={current}
-            first={layers[0]?.id === current.id}
-            locked={isOn(current.id)}
-            area={surface}
-            onSave={(next) => {
-              write({ layers: layers.map((l) => (l.id === next.id ? next : l)) }, 'Coat changed');
-              setPanel(LEDGER);
-            }}
-            onRepeat={() => {
-              write({ layers: repeatCoat(layers, current.id, uuid) }, '1 coat added');
-            }}
-            onRemove={() => {
-              write({ layers: layers.filter((l) => l.id !== current.id) }, 'Coat taken out');
-              setPanel(LEDGER);
-            }}
-            onBack={() => setPanel(LEDGER)}
-          />
+          <OfLayer key={current.id} layers={live} layerId={current.id}>
+            {(layer) => (
+              <EditLayer
+                revision={sheetById.get(current.sheetRevisionId)}
+                layer={layer}
+                first={layers[0]?.id === current.id}
+                locked={isOn(current.id)}
+                area={surface}
+                onSave={(next) => {
+                  write({ layers: live.peek().map((l) => (l.id === next.id ? next : l)) }, 'Coat changed');
+                  setPanel(LEDGER);
+                }}
+                onRepeat={() => {
+                  write({ layers: repeatCoat(layers, current.id, uuid) }, '1 coat added');
+                }}
+                onRemove={() => {
+                  write({ layers: layers.filter((l) => l.id !== current.id) }, 'Coat taken out');
+                  setPanel(LEDGER);
+                }}
+                onBack={() => setPanel(LEDGER)}
+              />
+            )}
+          </OfLayer>
         ) : (
           layers.length > 0 && (
             <>
               <FindingsPanel findings={findings} layers={layers} overrides={row?.overrides ?? []} records={row?.records ?? []} shown={panel.kind === 'ledger' ? panel.rule : null} onMend={mend} onLetStand={letStand} onTakeBack={(o) => write({ overrides: (row?.overrides ?? []).filter((x) => x.key !== o.key) }, 'No longer let stand')} />
-              <LedgerPanel quantities={quantities} job={job} boatId={boat.id} sheetIdOf={(id) => sheetById.get(id)?.sheetId} />
+              <LedgerPanel quantities={quantities} ledger={ledger} job={job} boatId={boat.id} sheetIdOf={(id) => sheetById.get(id)?.sheetId} />
               <div className="flex flex-wrap gap-3">
                 <button type="button" className="btn btn-primary" onClick={() => setPanel({ kind: 'add', at: layers.length })}>
                   Add a coat
@@ -220,8 +226,7 @@ function revisionsOf(view: BoatView, sheets: ReturnType<typeof useSheets>['data'
   return new Map([...view.sheetById, ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]);
 }
 
-/** Rests while a film is dragged, as the zones do. */
-const JobLinks = memo(function JobLinks({ boatId, surfaceId, choices, onPanel }: { boatId: string; surfaceId: string; choices: JobChoices; onPanel: (panel: Panel) => void }) {
+function JobLinks({ boatId, surfaceId, choices, onPanel }: { boatId: string; surfaceId: string; choices: JobChoices; onPanel: (panel: Panel) => void }) {
   return (
     <p className="narrow flex flex-wrap items-center gap-x-5 text-lg lg:-mb-2">
       <Link to={`/boats/${boatId}/film/${surfaceId}/schools`} className="link-row underline decoration-1 underline-offset-4">
@@ -238,9 +243,9 @@ const JobLinks = memo(function JobLinks({ boatId, surfaceId, choices, onPanel }:
       </button>
     </p>
   );
-});
+}
 
-const ZoneNav = memo(function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
+function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
   const { surfaces, statuses, boat } = view;
   return (
     <nav aria-label="Zones" className="-mx-3 apart flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
@@ -251,7 +256,7 @@ const ZoneNav = memo(function ZoneNav({ view, surfaceId }: { view: BoatView; sur
       ))}
     </nav>
   );
-});
+}
 
 function EmptyBuildUp({ onAdd, onNamed }: { onAdd: () => void; onNamed: () => void }) {
   return (

@@ -23,13 +23,17 @@ export interface JobLedger {
   readonly choices: JobChoices;
 }
 
-/** The job's ledger, with the build-ups of some zones as they are being changed. */
-export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readonly Layer[]>): JobLedger {
+/** A job before its ledger is drawn up: `ledgerOf` does, with the build-ups of some zones as they are being changed. */
+export interface Job extends Omit<JobLedger, 'ledger'> {
+  readonly ledgerOf: (drafts?: ReadonlyMap<string, readonly Layer[]>) => Ledger;
+}
+
+/** What a ledger rests on but for the drafts: neither the shelf nor the zones change while a film is dragged. */
+export function useJob(view: BoatView): Job {
   const { stores, error } = useStores();
   const sheetOf = useSheetOf();
   const { boat, surfaces, buildUps, coats, sheetById, jobs } = view;
   const chance = stores?.rules.chance ?? USUAL_RULES.chance;
-  // Neither the shelf nor the zones change while a film is dragged: only what rests on the drafts is worked out anew.
   const onHand = useMemo(() => (stores ? shelfOf(stores, sheetOf).shared.callable.get(boat.id) : undefined), [stores, sheetOf, boat.id]);
   const zones = useMemo(
     () =>
@@ -40,21 +44,33 @@ export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readon
     [surfaces, buildUps],
   );
   const [ledger] = useState(keptLedger);
-  const result = useMemo(
-    () =>
-      ledger({
-        zones: drafts ? zones.map((z) => withDraft(z, drafts.get(z.surface.id))) : zones,
-        coats,
-        revisionById: sheetById,
-        waters: boat.waters,
-        sheetOf,
-        onHandOf: (id) => onHand?.get(id) ?? [],
-        chance,
-      }),
-    [ledger, zones, drafts, coats, sheetById, boat.waters, sheetOf, onHand, chance],
-  );
+  const shelfKnown = onHand !== undefined || error !== null;
   const job = jobs[jobs.length - 1];
-  return { ledger: result, shelfKnown: onHand !== undefined || error !== null, chance, currency: job?.currency ?? 'EUR', choices: job?.choices ?? USUAL_CHOICES };
+  return useMemo(
+    () => ({
+      ledgerOf: (drafts) =>
+        ledger({
+          zones: drafts ? zones.map((z) => withDraft(z, drafts.get(z.surface.id))) : zones,
+          coats,
+          revisionById: sheetById,
+          waters: boat.waters,
+          sheetOf,
+          onHandOf: (id) => onHand?.get(id) ?? [],
+          chance,
+        }),
+      shelfKnown,
+      chance,
+      currency: job?.currency ?? 'EUR',
+      choices: job?.choices ?? USUAL_CHOICES,
+    }),
+    [ledger, zones, coats, sheetById, boat.waters, sheetOf, onHand, chance, shelfKnown, job],
+  );
+}
+
+/** The job's ledger, with the build-ups of some zones as they are being changed. */
+export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readonly Layer[]>): JobLedger {
+  const job = useJob(view);
+  return useMemo(() => ({ ...job, ledger: job.ledgerOf(drafts) }), [job, drafts]);
 }
 
 /** Zones that no draft is of stay the same object, which the ledger knows again. */

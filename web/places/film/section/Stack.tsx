@@ -1,10 +1,11 @@
-import { memo, useId, type ReactNode } from 'react';
+import type { ReadonlySignal } from '@preact/signals-core';
+import { useId, type ReactNode } from 'react';
 import type { Layer, LayerQuantities } from '#core/film/layer';
 import type { Substrate } from '#core/hull/zones';
 import { formatQuantity } from '#core/units/format';
 import { MIL_MICRON } from '#core/units/quantities';
 import { useSettings } from '../../../data/settings';
-import { useSteady } from '../../../parts/useSteady';
+import { setText, useFollowing } from '../../../parts/live';
 import { bandsOf, layoutOf, niceStep, rowY, TOP, type Band as Place, type Pitch } from './layout';
 import { useFilmHand, type FilmHand } from './useFilmHand';
 
@@ -43,8 +44,8 @@ const WORDS_PX = 58;
  * The coats cut through, to scale in µm over their substrate: planned at the left, measured at the right as coats get
  * logged. The upper face of a planned coat is dragged, or moved by arrow keys, to make it thicker or thinner.
  */
-export function Stack({ coats, substrate, targetMicron, selected, width, pitch, onPick, onFilm, onFilmDone }: {
-  coats: readonly SectionCoat[];
+export function Stack({ coats: live, substrate, targetMicron, selected, width, pitch, onPick, onFilm, onFilmDone }: {
+  coats: ReadonlySignal<readonly SectionCoat[]>;
   substrate: Substrate;
   targetMicron: number | null;
   selected: string | null;
@@ -59,26 +60,31 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
   const { units } = useSettings();
   const film = (micron: number) => formatQuantity('film', micron, units);
   const us = units.except?.film === 'us' || (units.except?.film === undefined && units.system === 'us');
-  const total = coats.reduce((sum, c) => sum + c.layer.dftMicron, 0);
+  const coats = live.peek();
   const anyOn = coats.some((c) => c.on);
   const measured = coats.map((c) => (c.on ? (c.measuredMicron ?? c.layer.dftMicron) : 0));
   const measuredTotal = measured.reduce((a, b) => a + b, 0);
-  const fits = Math.max(total, measuredTotal, targetMicron ?? 0) * 1.04;
+  const fits = Math.max(filmOf(coats), measuredTotal, targetMicron ?? 0) * 1.04;
   const { layout, hand } = useFilmHand({ layout: layoutOf({ coats: coats.length, micron: fits, pitch }), us, onFilm, onFilmDone });
-  const pick = useSteady(onPick);
   const { groundY, height, scale } = layout;
   const right = width - LEADER;
   const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
   const roomForWords = right - LEFT > 3 * WORDS_PX;
-  const bands = bandsOf(coats.map((c) => c.layer.dftMicron), layout);
   const laid = bandsOf(measured, layout);
   const unread = `url(#${uid}-unread)`;
+  const lifts = (i: number) => () => (i < 0 ? groundY : -(live.value[i] as SectionCoat).layer.dftMicron * scale);
   // From each layer to its row; all in one path, so that what is lifted changes no more than that.
-  const leaders = (which: (coat: SectionCoat) => boolean) =>
-    coats.map((c, i) => (which(c) ? `M${c.on ? right : split} ${(bands[i] as Place).y + (bands[i] as Place).h / 2}L${width - 8} ${rowY(coats.length - 1 - i, pitch)}h8` : '')).join('');
+  const leaders = (which: (coat: SectionCoat) => boolean) => () => {
+    const bands = bandsOf(live.value.map((c) => c.layer.dftMicron), layout);
+    return live.value.map((c, i) => (which(c) ? `M${c.on ? right : split} ${(bands[i] as Place).y + (bands[i] as Place).h / 2}L${width - 8} ${rowY(coats.length - 1 - i, pitch)}h8` : '')).join('');
+  };
+  const whole = useFollowing<SVGSVGElement, number>(
+    () => filmOf(live.value),
+    (svg, total) => svg.setAttribute('aria-label', `Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`),
+  );
 
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group" aria-label={`Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`}>
+    <svg ref={whole} viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group">
       <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
       {roomForWords && (
         <text x={LEFT} y={14} fontSize="15" className="narrow" fill="currentColor">
@@ -91,12 +97,9 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
         </text>
       )}
       <Ruler groundY={groundY} scale={scale} unitMicron={us ? MIL_MICRON : 1} />
-      <path d={leaders((c) => c.layer.id !== selected)} stroke="currentColor" fill="none" strokeOpacity={0.45} />
-      <path d={leaders((c) => c.layer.id === selected)} stroke="currentColor" fill="none" strokeWidth={1.6} />
-      {piled(bands, groundY, (i) => {
-        const { layer, on, keptMicron } = coats[i] as SectionCoat;
-        return <Band layer={layer} on={on} h={bands[i]?.h ?? 0} lost={(layer.dftMicron - keptMicron) * scale} width={split - LEFT} strong={layer.id === selected} lostFill={unread} onPick={pick} />;
-      })}
+      <Leaders d={leaders((c) => c.layer.id !== selected)} />
+      <Leaders d={leaders((c) => c.layer.id === selected)} strong />
+      <Pile coats={coats} lifts={lifts} draw={(i) => <Band coat={() => live.value[i] as SectionCoat} scale={scale} width={split - LEFT} strong={coats[i]?.layer.id === selected} lostFill={unread} onPick={onPick} />} />
       {anyOn &&
         coats.map((coat, i) => {
           const band = laid[i] as { y: number; h: number };
@@ -114,62 +117,89 @@ export function Stack({ coats, substrate, targetMicron, selected, width, pitch, 
           );
         })}
       {targetMicron !== null && <Target y={groundY - targetMicron * scale} right={right} told={film(targetMicron)} />}
-      <text x={roomForWords ? LEFT + 64 : LEFT} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow">
-        {total > 0 ? film(total) : ''}
-      </text>
-      {onFilm &&
-        piled(bands, groundY, (i) => {
-          const { layer, name, on } = coats[i] as SectionCoat;
-          return !on && <Face layerId={layer.id} label={`Dry film of coat ${i + 1}, ${name}`} micron={layer.dftMicron} told={film(layer.dftMicron)} h={bands[i]?.h ?? 0} width={split - LEFT} hand={hand} />;
-        })}
+      <Total x={roomForWords ? LEFT + 64 : LEFT} told={() => (filmOf(live.value) > 0 ? film(filmOf(live.value)) : '')} />
+      {onFilm && <Pile coats={coats} lifts={lifts} draw={(i) => !coats[i]?.on && <Face coat={() => live.value[i] as SectionCoat} number={i + 1} told={film} scale={scale} width={split - LEFT} hand={hand} />} />}
     </svg>
   );
 }
 
-const raised = (px: number): string => `translate(0 ${-px})`;
+const filmOf = (coats: readonly SectionCoat[]): number => coats.reduce((sum, c) => sum + c.layer.dftMicron, 0);
+
+const move = (element: Element, y: number): void => element.setAttribute('transform', `translate(0 ${y})`);
 
 /** Each coat is drawn within the one beneath it, from that one's upper face up: one that gets thicker lifts the others as one. */
-function piled(bands: readonly Place[], groundY: number, draw: (i: number) => ReactNode): ReactNode {
-  return bands.reduceRight<ReactNode>(
-    (above, _band, i) => (
-      <g transform={raised(i === 0 ? -groundY : (bands[i - 1] as Place).h)}>
+function Pile({ coats, lifts, draw }: { coats: readonly SectionCoat[]; lifts: (i: number) => () => number; draw: (i: number) => ReactNode }) {
+  return coats.reduceRight<ReactNode>(
+    (above, coat, i) => (
+      <Lifted key={coat.layer.id} by={lifts(i - 1)}>
         {draw(i)}
         {above}
-      </g>
+      </Lifted>
     ),
     null,
   );
 }
 
-/** One planned coat, or one on the boat, its lower face at 0; `lost` px of it are taken off by abrading. */
-const Band = memo(function Band({ layer, on, h, lost, width, strong, lostFill, onPick }: { layer: Layer; on: boolean; h: number; lost: number; width: number; strong: boolean; lostFill: string; onPick: (layerId: string) => void }) {
+function Lifted({ by, children }: { by: () => number; children: ReactNode }) {
+  return <g ref={useFollowing<SVGGElement, number>(by, move)}>{children}</g>;
+}
+
+function Leaders({ d, strong = false }: { d: () => string; strong?: boolean }) {
+  const ref = useFollowing<SVGPathElement, string>(d, (path, value) => path.setAttribute('d', value));
+  return <path ref={ref} stroke="currentColor" fill="none" strokeOpacity={strong ? undefined : 0.45} strokeWidth={strong ? 1.6 : undefined} />;
+}
+
+function Total({ x, told }: { x: number; told: () => string }) {
+  return <text ref={useFollowing<SVGTextElement, string>(told, setText)} x={x} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow" />;
+}
+
+/** One planned coat, or one on the boat, its lower face at 0; what abrading takes off is hatched at its top. */
+function Band({ coat, scale, width, strong, lostFill, onPick }: { coat: () => SectionCoat; scale: number; width: number; strong: boolean; lostFill: string; onPick: (layerId: string) => void }) {
+  const { layer, on } = coat();
+  const thick = () => coat().layer.dftMicron * scale;
+  const whole = useFollowing<SVGRectElement, number>(thick, (rect, h) => {
+    rect.setAttribute('y', String(-h));
+    rect.setAttribute('height', String(Math.max(h, 0.5)));
+  });
+  const lost = useFollowing<SVGPathElement, string>(
+    () => {
+      const h = (coat().layer.dftMicron - coat().keptMicron) * scale;
+      return h > 0.4 ? `M${LEFT} ${-thick()}h${width}v${h}h${-width}z` : '';
+    },
+    (path, d) => path.setAttribute('d', d),
+  );
   return (
     <>
-      <rect x={LEFT} y={-h} width={width} height={Math.max(h, 0.5)} fill={layer.colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(layer.id)} />
-      {lost > 0.4 && <rect x={LEFT} y={-h} width={width} height={lost} fill={lostFill} pointerEvents="none" />}
+      <rect ref={whole} x={LEFT} width={width} fill={layer.colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(layer.id)} />
+      <path ref={lost} fill={lostFill} pointerEvents="none" />
     </>
   );
-});
+}
 
 /** The upper face of a planned coat. */
-const Face = memo(function Face({ layerId, label, micron, told, h, width, hand }: { layerId: string; label: string; micron: number; told: string; h: number; width: number; hand: FilmHand }) {
+function Face({ coat, number, told, scale, width, hand }: { coat: () => SectionCoat; number: number; told: (micron: number) => string; scale: number; width: number; hand: FilmHand }) {
+  const { layer, name } = coat();
+  const micron = () => coat().layer.dftMicron;
+  const ref = useFollowing<SVGGElement, number>(micron, (face, film) => {
+    move(face, -film * scale);
+    face.setAttribute('aria-valuenow', String(Math.round(film)));
+    face.setAttribute('aria-valuetext', told(film));
+  });
   return (
     <g
+      ref={ref}
       role="slider"
       tabIndex={0}
-      aria-label={label}
+      aria-label={`Dry film of coat ${number}, ${name}`}
       aria-orientation="vertical"
       aria-valuemin={1}
       aria-valuemax={5000}
-      aria-valuenow={Math.round(micron)}
-      aria-valuetext={told}
       style={{ cursor: 'ns-resize', touchAction: 'none' }}
-      transform={raised(h)}
-      onPointerDown={(e) => hand.grab(e, layerId, micron)}
+      onPointerDown={(e) => hand.grab(e, layer.id, micron())}
       onPointerMove={hand.drag}
       onPointerUp={hand.drop}
       onPointerCancel={hand.drop}
-      onKeyDown={(e) => hand.nudge(e, layerId, micron)}
+      onKeyDown={(e) => hand.nudge(e, layer.id, micron())}
       onKeyUp={(e) => e.key !== 'Tab' && hand.done()}
     >
       <rect x={LEFT} y={-11} width={width} height="22" fill="transparent" />
@@ -177,10 +207,10 @@ const Face = memo(function Face({ layerId, label, micron, told, h, width, hand }
       <path d={`M${LEFT + 15} 0h12`} stroke="currentColor" />
     </g>
   );
-});
+}
 
 /** The substrate by kind, and the hatching that the layers above share. */
-const Ground = memo(function Ground({ uid, substrate, y, width, height }: { uid: string; substrate: Substrate; y: number; width: number; height: number }) {
+function Ground({ uid, substrate, y, width, height }: { uid: string; substrate: Substrate; y: number; width: number; height: number }) {
   return (
     <>
       <defs>
@@ -195,10 +225,10 @@ const Ground = memo(function Ground({ uid, substrate, y, width, height }: { uid:
       <rect x={LEFT} y={y} width={width} height={height} fill={`url(#${uid}-sub)`} stroke="currentColor" />
     </>
   );
-});
+}
 
 /** Round figures in the unit that is shown, from the substrate up. */
-const Ruler = memo(function Ruler({ groundY, scale, unitMicron }: { groundY: number; scale: number; unitMicron: number }) {
+function Ruler({ groundY, scale, unitMicron }: { groundY: number; scale: number; unitMicron: number }) {
   const most = (groundY - TOP) / scale / unitMicron;
   const step = niceStep(most);
   return Array.from({ length: Math.floor(most / step) + 1 }, (_, i) => {
@@ -212,9 +242,9 @@ const Ruler = memo(function Ruler({ groundY, scale, unitMicron }: { groundY: num
       </g>
     );
   });
-});
+}
 
-const Target = memo(function Target({ y, right, told }: { y: number; right: number; told: string }) {
+function Target({ y, right, told }: { y: number; right: number; told: string }) {
   return (
     <g>
       <path d={`M${LEFT - 4} ${y}H${right}`} stroke="currentColor" strokeWidth="1.6" strokeDasharray="2 3" />
@@ -223,4 +253,4 @@ const Target = memo(function Target({ y, right, told }: { y: number; right: numb
       </text>
     </g>
   );
-});
+}

@@ -1,7 +1,5 @@
-import { useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { flushSync } from 'react-dom';
+import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { MIL_MICRON } from '#core/units/quantities';
-import { useSteady } from '../../../parts/useSteady';
 import { snapped, type Layout } from './layout';
 
 interface Asked {
@@ -22,35 +20,34 @@ export interface FilmHand {
   done: () => void;
 }
 
-/** A film made thicker or thinner by hand or keys. The hand stays one object, so that a face that does not move is not drawn anew. */
+/** A film made thicker or thinner by hand or keys. */
 export function useFilmHand({ layout: free, us, onFilm, onFilmDone }: Asked): { layout: Layout; hand: FilmHand } {
   // While a face is dragged the scale stands still, so that it stays under the finger.
   const [held, setHeld] = useState<{ layout: Layout; id: string; y: number; from: number } | null>(null);
   const layout = held?.layout ?? free;
-  const grab = useSteady((event: PointerEvent<SVGElement>, id: string, micron: number) => {
-    if (!onFilm) return;
-    event.preventDefault();
-    event.currentTarget.setPointerCapture(event.pointerId);
-    setHeld({ layout, id, y: event.clientY, from: micron });
-  });
-  const drag = useSteady(({ clientY }: PointerEvent<SVGElement>) => {
-    if (!held || !onFilm) return;
-    // Drawn within the same frame: litres, packs and findings are never a frame behind the finger.
-    flushSync(() => onFilm(held.id, snapped(held.from + (held.y - clientY) / held.layout.scale, held.from, us)));
-  });
-  const drop = useSteady(() => {
-    if (!held) return;
-    setHeld(null);
-    onFilmDone?.();
-  });
-  const nudge = useSteady((event: KeyboardEvent, id: string, micron: number) => {
-    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 5, PageDown: -5 }[event.key];
-    if (by === undefined || !onFilm) return;
-    event.preventDefault();
-    const unit = us ? MIL_MICRON / 10 : micron < 40 ? 1 : 5;
-    onFilm(id, snapped(micron + by * unit, micron, us));
-  });
-  const done = useSteady(() => onFilmDone?.());
-  const hand = useMemo(() => ({ grab, drag, drop, nudge, done }), [grab, drag, drop, nudge, done]);
+  const hand: FilmHand = {
+    grab: (event, id, micron) => {
+      if (!onFilm) return;
+      event.preventDefault();
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setHeld({ layout, id, y: event.clientY, from: micron });
+    },
+    drag: ({ clientY }) => {
+      if (held) onFilm?.(held.id, snapped(held.from + (held.y - clientY) / held.layout.scale, held.from, us));
+    },
+    drop: () => {
+      if (!held) return;
+      setHeld(null);
+      onFilmDone?.();
+    },
+    nudge: (event, id, micron) => {
+      const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 5, PageDown: -5 }[event.key];
+      if (by === undefined || !onFilm) return;
+      event.preventDefault();
+      const unit = us ? MIL_MICRON / 10 : micron < 40 ? 1 : 5;
+      onFilm(id, snapped(micron + by * unit, micron, us));
+    },
+    done: () => onFilmDone?.(),
+  };
   return { layout, hand };
 }
