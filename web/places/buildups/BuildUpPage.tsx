@@ -331,7 +331,7 @@ function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () 
 function PacksLine({ of }: { of: () => JobProduct | undefined }) {
   const product = useMemo(() => computed(of), [of]);
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-3 sm:h-7 sm:flex-nowrap sm:[contain:strict]">
+    <li className="flex flex-wrap items-center justify-between gap-x-3 sm:box-of-its-own sm:h-7 sm:flex-nowrap">
       <span className="min-w-0 truncate">{product.peek()?.sheet.name}</span>
       <LiveText of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:shrink-0 sm:truncate" title />
     </li>

@@ -46,7 +46,7 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
           <ProductRow key={id} zone={() => quantities.value?.products[i]} whole={() => ledger.value.products.find((x) => x.sheetId === sheetIdOf(id))} job={job} />
         ))}
       </div>
-      <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap sm:overflow-hidden sm:[contain:strict]">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap sm:box-of-its-own">
         <span>
           Film <LiveFig quantity="film" of={() => quantities.value?.total.dftMicron ?? 0} className="text-xl" />
           {abraded && (
@@ -75,7 +75,7 @@ function ProductRow({ zone, whole, job }: { zone: () => BuildUpQuantities['produ
   const product = useMemo(() => computed(whole), [whole]);
   const wanted = useLive(useMemo(() => computed(() => product.value !== undefined), [product]));
   return (
-    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:h-[4.25rem] sm:[contain:strict]`}>
+    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-[4.25rem]`}>
       <span role="rowheader" className="line-clamp-2 self-start" title={name}>
         {name}
       </span>

@@ -126,14 +126,14 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
       <div className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8" style={{ height: pitch.strip }}>
         <span className="narrow quiet min-w-0 flex-1 truncate text-base">{onto(coat, under)}</span>
         {counted && (
-          <span className="narrow flex shrink-0 items-baseline gap-2.5 text-base whitespace-nowrap">
+          <span className="narrow shrink-0 text-base whitespace-nowrap">
             <span>
               wet <LiveFig quantity="film" of={() => live().takes?.wetMicron ?? 0} />
             </span>
-            <span className="hidden xl:inline">
+            <span className="ml-2.5 hidden xl:inline">
               <LiveFig quantity="spreadingRate" of={() => live().takes?.spreadingRateM2PerL ?? 0} />
             </span>
-            <span className="hidden sm:inline">
+            <span className="ml-2.5 hidden sm:inline">
               <LiveFig quantity="volume" of={() => live().takes?.litres.likely ?? 0} approx />
             </span>
           </span>
