@@ -8,7 +8,7 @@ const test = base.extend<object, { yard: OwnServer }>({
 });
 const sloop = `/boats/${DEMO.sloop}`;
 const workboat = `/boats/${DEMO.workboat}`;
-const ids = { topsides: '01900000-0000-7000-8005-000000000005', bootTop: '01900000-0000-7000-8005-000000000004', wheelhouse: '01900000-0000-7000-8005-000000000014', gigOutside: '01900000-0000-7000-8005-000000000021', yardBottom: '01900000-0000-7000-8014-000000000090' };
+const ids = { underwater: '01900000-0000-7000-8005-000000000001', topsides: '01900000-0000-7000-8005-000000000005', bootTop: '01900000-0000-7000-8005-000000000004', wheelhouse: '01900000-0000-7000-8005-000000000014', gigOutside: '01900000-0000-7000-8005-000000000021', yardBottom: '01900000-0000-7000-8014-000000000090' };
 
 interface Bundle {
   buildUps: { surfaceId: string; namedId: string | null; targetMicron: number | null; overrides: { reason: string }[]; records: { kind: string; note: string }[]; layers: { dftMicron: number; sheetRevisionId: string; prep?: string; method: string; grit?: number }[] }[];
@@ -54,6 +54,57 @@ test('a film is dragged, or moved by keys: litres and packs follow before it is 
   await expect(page.getByText('85 µm').first()).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await expect.poll(() => films(yard, DEMO.sloop, ids.topsides)).toEqual([40, 40, 40]);
+  expect(faults).toEqual([]);
+});
+
+test('what a held film writes into the page is what the page says when it is drawn anew, and what it said before once it is taken back', async ({ page, yard, faults }) => {
+  await useSettings(page, {});
+  // Where the page stands: every figure of the section, of its coats and of the ledger, and every shape that is to scale.
+  const told = () =>
+    page.evaluate(() => {
+      const texts = [...document.querySelectorAll('section')].map((section) => {
+        const copy = section.cloneNode(true) as Element;
+        // The ruler stands still while a film is held.
+        copy.querySelectorAll('svg [aria-hidden]').forEach((mark) => mark.remove());
+        return copy.textContent;
+      });
+      const shapes = [...document.querySelectorAll('svg[role=group] *')].map((e) => ['transform', 'y', 'height', 'd', 'aria-valuenow'].map((name) => e.getAttribute(name)).join());
+      return { texts, shapes, titles: [...document.querySelectorAll('[title]')].map((e) => e.getAttribute('title')) };
+    });
+  for (const [path, product] of [
+    [`${sloop}/film/${ids.topsides}`, 'coat 2, Lantern two-pack gloss'],
+    [`${sloop}/film/${ids.underwater}`, 'coat 4, Saltgate 45 barrier'],
+  ] as const) {
+    await page.goto(yard.url + path);
+    await page.waitForLoadState('networkidle');
+    const face = page.getByRole('slider', { name: `Dry film of ${product}` });
+    await expect(page.getByText('job’s packs')).toContainText('€');
+    const before = await told();
+    const box = (await face.boundingBox())!;
+    await page.mouse.move(box.x + 20, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 20, box.y + box.height / 2 - 60, { steps: 9 });
+    const held = await told();
+    expect(held.texts).not.toEqual(before.texts);
+    await page.mouse.move(box.x + 20, box.y + box.height / 2, { steps: 9 });
+    expect(await told()).toEqual(before);
+    await page.mouse.move(box.x + 20, box.y + box.height / 2 - 60, { steps: 9 });
+    expect(await told()).toEqual(held);
+    await page.mouse.up();
+    await expect(page.getByRole('button', { name: 'Undo' }).last()).toBeVisible();
+    expect((await told()).texts).toEqual(held.texts);
+    await page.keyboard.press('Control+z');
+    await expect.poll(told).toEqual(before);
+    await page.mouse.move(box.x + 20, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 20, box.y + box.height / 2 - 60, { steps: 9 });
+    await page.mouse.up();
+    await page.waitForLoadState('networkidle');
+    const saved = await told();
+    expect(saved.texts).toEqual(held.texts);
+    await page.reload();
+    await expect.poll(told).toEqual(saved);
+  }
   expect(faults).toEqual([]);
 });
 

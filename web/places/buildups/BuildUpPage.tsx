@@ -68,7 +68,7 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const [panel, setPanel] = useState<Panel>({ kind: 'who' });
   const { failure, theirs, sending, submit } = useSubmit();
   const now = draft ?? row;
-  const { layers: live, hold } = useHeldLayers(now.layers);
+  const { layers: live, hold, letGo } = useHeldLayers(now.layers);
   const layers = [...live.peek()];
   const set = (change: Partial<NamedBuildUpRow>) => setDraft((before) => ({ ...(before ?? row), ...change }));
   const setLayers = (next: Layer[]) => set({ layers: next });
@@ -143,7 +143,10 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                 onInsert={(at) => setPanel({ kind: 'add', at })}
                 onOrder={(ids) => setLayers(ids.map((id) => layers.find((l) => l.id === id) as Layer))}
                 onFilm={hold}
-                onFilmDone={() => live.peek() !== now.layers && setLayers([...live.peek()])}
+                onFilmDone={() => {
+                  const kept = letGo();
+                  if (kept) setLayers([...kept]);
+                }}
               />
               <CoatsAndFilm coats={coats} sheetById={revisionById} />
             </>

@@ -75,7 +75,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   const [recording, setRecording] = useState<RecordKind | null>(null);
   const row = buildUps.find((b) => b.surfaceId === surface.id);
   const stored = useMemo(() => row?.layers ?? [], [row]);
-  const { layers: live, hold } = useHeldLayers(stored);
+  const { layers: live, hold, letGo } = useHeldLayers(stored);
   const job = useJob(view);
   const ledger = useMemo(() => computed(() => job.ledgerOf(live.value === stored ? undefined : new Map([[surface.id, live.value]]))), [job, live, stored, surface.id]);
   const own = useMemo(() => computed(() => ledger.value.zones.find((z) => z.surfaceId === surface.id)), [ledger, surface.id]);
@@ -91,8 +91,8 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
     void save({ kind: 'buildUp', row: { ...(row ?? blank), ...change } }, label);
   };
   const filmDone = () => {
-    const held = live.peek();
-    if (held.some((l, i) => l.dftMicron !== stored[i]?.dftMicron)) write({ layers: [...held] }, 'Film changed');
+    const kept = letGo();
+    if (kept) write({ layers: [...kept] }, 'Film changed');
   };
   const reorder = (ids: string[]) => {
     const byId = new Map(layers.map((l) => [l.id, l]));

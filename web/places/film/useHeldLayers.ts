@@ -1,21 +1,48 @@
 import { computed, signal, type ReadonlySignal } from '@preact/signals-core';
-import { useMemo, useState } from 'react';
+import { useLayoutEffect, useMemo, useState } from 'react';
 import type { Layer } from '#core/film/layer';
 
 type Layers = readonly Layer[];
 
-/** The layers as they stand, and as a hand or a key holds one of their films. What is held goes by as soon as others stand. */
-export function useHeldLayers(standing: Layers): { layers: ReadonlySignal<Layers>; hold: (layerId: string, dftMicron: number) => void } {
-  const [{ onto, hold }] = useState(makeHeld);
-  const layers = useMemo(() => computed(() => onto(standing)), [onto, standing]);
-  return { layers, hold: (layerId, dftMicron) => hold(standing, layerId, dftMicron) };
+interface HeldLayers {
+  /** As they stand, and as a hand or a key holds one of their films. */
+  readonly layers: ReadonlySignal<Layers>;
+  readonly hold: (layerId: string, dftMicron: number) => void;
+  /** @returns the layers to be kept, shown until they stand; null where nothing differs */
+  readonly letGo: () => Layers | null;
+}
+
+/** A build-up while one of its films is held. What is held stays held over whatever else comes to stand meanwhile, an answer of the server above all. */
+export function useHeldLayers(standing: Layers): HeldLayers {
+  const [held] = useState(makeHeld);
+  const layers = useMemo(() => computed(() => held.onto(standing)), [held, standing]);
+  useLayoutEffect(() => held.othersStand(), [held, standing]);
+  return { layers, hold: held.hold, letGo: () => held.letGo(standing) };
 }
 
 function makeHeld() {
-  const held = signal<{ over: Layers; layers: Layers } | null>(null);
-  const onto = (standing: Layers): Layers => (held.value?.over === standing ? held.value.layers : standing);
-  const hold = (standing: Layers, layerId: string, dftMicron: number) => {
-    held.value = { over: standing, layers: onto(standing).map((l) => (l.id === layerId ? { ...l, dftMicron } : l)) };
+  const held = signal<{ layerId: string; dftMicron: number } | null>(null);
+  let inHand = false;
+  const onto = (standing: Layers): Layers => {
+    const now = held.value;
+    if (!now || !standing.some((l) => l.id === now.layerId && l.dftMicron !== now.dftMicron)) return standing;
+    return standing.map((l) => (l.id === now.layerId ? { ...l, dftMicron: now.dftMicron } : l));
   };
-  return { onto, hold };
+  return {
+    onto,
+    hold: (layerId: string, dftMicron: number) => {
+      inHand = true;
+      held.value = { layerId, dftMicron };
+    },
+    letGo: (standing: Layers) => {
+      inHand = false;
+      const kept = onto(standing);
+      if (kept !== standing) return kept;
+      held.value = null;
+      return null;
+    },
+    othersStand: () => {
+      if (!inHand) held.value = null;
+    },
+  };
 }
