@@ -325,7 +325,7 @@ function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () 
       </Link>
       {worst && <FindingMark severity={worst} />}
       {differs && <LiveFig quantity="film" of={() => total.value?.keptMicron ?? 0} />}
-      {counted && <LiveText of={() => figure('volume', (total.value?.litres ?? 0) * zone.areaM2, units, undefined, unit).number} className="fig w-20 text-right" />}
+      {counted && <LiveText of={() => figure('volume', (total.value?.litres ?? 0) * zone.areaM2, units, undefined, unit).number} className="fig w-20 min-w-0 shrink-0 text-right" />}
     </div>
   );
 }

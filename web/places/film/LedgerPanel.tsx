@@ -47,7 +47,7 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
         ))}
       </div>
       <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap sm:box-of-its-own">
-        <span>
+        <span className="min-w-0">
           Film <LiveFig quantity="film" of={() => quantities.value?.total.dftMicron ?? 0} className="text-xl" />
           {abraded && (
             <>
@@ -55,7 +55,7 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
             </>
           )}
         </span>
-        <span className="ml-auto">
+        <span className="ml-auto min-w-0">
           job’s packs <LiveText of={() => (job.shelfKnown ? moneyWords(packsMinor(ledger.value.products), job.currency) : '…')} className="fig text-xl" />
         </span>
       </p>

@@ -119,14 +119,14 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
           <span className="narrow min-w-0 flex-1 truncate text-lg leading-tight">
             <span className="quiet">{index + 1}</span> <span className="font-semibold">{coat.name}</span> <span className="quiet">{layer.colour}{coat.on ? ' · on' : ''}</span>
           </span>
-          <LiveFig quantity="film" of={() => live().layer.dftMicron} className="text-lg" />
+          <LiveFig quantity="film" of={() => live().layer.dftMicron} className="min-w-0 shrink-0 text-lg" />
         </button>
         <Marks findings={own} onFinding={onFinding} />
       </div>
       <div className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8" style={{ height: pitch.strip }}>
         <span className="narrow quiet min-w-0 flex-1 truncate text-base">{onto(coat, under)}</span>
         {counted && (
-          <span className="narrow shrink-0 text-base whitespace-nowrap">
+          <span className="narrow min-w-0 shrink-0 text-base whitespace-nowrap">
             <span>
               wet <LiveFig quantity="film" of={() => live().takes?.wetMicron ?? 0} />
             </span>
