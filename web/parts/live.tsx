@@ -1,7 +1,7 @@
 import { computed, effect, type ReadonlySignal } from '@preact/signals-core';
 import { useCallback, useLayoutEffect, useRef, useSyncExternalStore, type RefObject } from 'react';
 import { figure, shownUnit } from '#core/units/format';
-import type { QuantityName, Unit } from '#core/units/quantities';
+import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
 
 /**
@@ -9,10 +9,8 @@ import { useSettings } from '../data/settings';
  * that only change are signals, written straight to where they stand, so that a frame costs what has changed in it.
  */
 
-type Shown = string | number | null;
-
 /** An element that `write` keeps as `read` tells of it: at once, and each time that a signal it reads makes it another. React must not draw what is written. */
-export function useFollowing<E extends Element, T extends Shown>(read: () => T, write: (element: E, value: T) => void): RefObject<E | null> {
+export function useFollowing<E extends Element, T extends string | number>(read: () => T, write: (element: E, value: T) => void): RefObject<E | null> {
   const ref = useRef<E>(null);
   useLayoutEffect(() => {
     let last: T | undefined;
@@ -50,6 +48,7 @@ export function computedAlike<T>(read: () => T): ReadonlySignal<T> {
   });
 }
 
+/** Words that follow a drag; where they may be cut short, whole as its title too. */
 export function LiveText({ of, className, title = false }: { of: () => string; className?: string; title?: boolean }) {
   const ref = useFollowing<HTMLSpanElement, string>(of, (element, text) => {
     setText(element, text);
@@ -59,10 +58,10 @@ export function LiveText({ of, className, title = false }: { of: () => string; c
 }
 
 /** As `Fig`, of a figure that follows a drag. */
-export function LiveFig({ quantity, of, approx = false, digits, unit: fixed, className = '' }: { quantity: QuantityName; of: () => number; approx?: boolean; digits?: number; unit?: Unit; className?: string }) {
+export function LiveFig({ quantity, of, approx = false, className = '' }: { quantity: QuantityName; of: () => number; approx?: boolean; className?: string }) {
   const { units } = useSettings();
   const ref = useFollowing<HTMLSpanElement, number>(of, (element, value) => {
-    const { number, unit } = figure(quantity, value, units, digits, fixed);
+    const { number, unit } = figure(quantity, value, units);
     setText(approx ? (element.children[1] as Element) : element, approx ? number : `${number} `);
     setText(element.lastElementChild as Element, unit);
   });
