@@ -4,7 +4,6 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
 import type { Layer } from '#core/film/layer';
-import type { SheetRevision } from '#core/sheet/sheet';
 import { packsMinor } from '#core/stores/money';
 import type { JobProduct } from '#core/stores/share';
 import { EXPOSURES, SUBSTRATES, type Substrate } from '#core/hull/zones';
@@ -12,8 +11,7 @@ import { checkBuildUp } from '#core/system/checkBuildUp';
 import { withSheets, type ZoneLedger } from '#core/system/ledger';
 import { applyMend } from '#core/system/mend';
 import { putIn, USUAL_CHOICES, type BondSchool } from '#core/system/schools';
-import { buildUpQuantities, type SheetLayer } from '#core/system/quantities';
-import { keptFilms } from '#core/system/stack';
+import { buildUpQuantities } from '#core/system/quantities';
 import { applyNamed, followers, repeatCoat } from '#core/system/system';
 import type { BuildUpRow } from '#contracts/boat';
 import type { NamedBuildUpRow } from '#contracts/system';
@@ -33,8 +31,8 @@ import { EditLayer } from '../film/EditLayer';
 import { FindingMark } from '../film/FindingMark';
 import { FindingsPanel } from '../film/FindingsPanel';
 import { OfLayer } from '../film/OfLayer';
+import { plannedCoats } from '../film/planned';
 import { SectionEditor } from '../film/section/SectionEditor';
-import type { SectionCoat } from '../film/section/Stack';
 import { useHeldLayers } from '../film/useHeldLayers';
 import { useJob } from '../film/useLedger';
 import { sheetIdsOf } from './sheetIds';
@@ -84,17 +82,18 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const { follow, departed } = useMemo(() => followers({ named: row.layers, zones, sheetOf }), [row.layers, zones, sheetOf]);
   const stack = useMemo(() => computed(() => withSheets(live.value, revisionById)), [live, revisionById]);
   const findings = useLive(useMemo(() => computedAlike(() => (stack.value.length === 0 ? [] : checkBuildUp({ substrate: now.substrates[0] as Substrate, exposure: now.exposure, layers: stack.value, targetMicron: now.targetMicron }))), [stack, now.substrates, now.exposure, now.targetMicron]));
-  const coats = useMemo(() => computed(() => sectionOf(live.value, stack.value, revisionById)), [live, stack, revisionById]);
+  // No zone, so no litres that mean anything: what each coat takes of a square metre.
+  const perM2 = useMemo(() => computed(() => (stack.value.length === live.value.length ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack.value })).value : null)), [stack, live]);
+  const coats = useMemo(() => computed(() => plannedCoats(live.value, revisionById, perM2.value)), [live, revisionById, perM2]);
   const keptMicron = useMemo(() => computed(() => coats.value.reduce((sum, c) => sum + c.keptMicron, 0)), [coats]);
   const current = panel.kind === 'coat' ? layers.find((l) => l.id === panel.id) : undefined;
   const changed = draft !== null;
   const bad = now.name.trim() === '' ? 'A build-up needs a name. Type it.' : now.substrates.length === 0 ? 'Choose at least one substrate.' : now.targetMicron !== null && !(now.targetMicron > 0) ? 'The target cannot be read. Type it again, or leave it empty.' : null;
 
-  const inLine = (zone: Zone) => ({ named: live.peek(), current: zone.layers, isOn: (id: string) => isOn(zone, id), sheetOf });
   const put = (targets: readonly Zone[], label: string) => {
     for (const view of views) {
       const rows = targets.filter((z) => z.view.boat.id === view.boat.id).flatMap((z) => {
-        const next = applyNamed({ ...inLine(z), newId: uuid });
+        const next = applyNamed({ ...inLine(z, live.peek(), sheetOf), newId: uuid });
         return next ? [{ ...z.row, layers: [...next], targetMicron: now.targetMicron }] : [];
       });
       if (rows.length > 0) void save({ kind: 'buildUps', boatId: view.boat.id, rows }, label);
@@ -222,14 +221,9 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   );
 }
 
-/** The coats of no zone: no litres that mean anything, but what each takes of a square metre. */
-function sectionOf(layers: readonly Layer[], stack: readonly SheetLayer[], revisionById: ReadonlyMap<string, SheetRevision>): SectionCoat[] {
-  const kept = keptFilms(stack);
-  const perM2 = stack.length === layers.length ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack })).value : null;
-  return layers.map((layer, i) => ({ layer, name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet', on: false, measuredMicron: null, keptMicron: kept[stack.findIndex((s) => s.id === layer.id)] ?? layer.dftMicron, takes: perM2?.layers[i] ?? null }));
-}
-
 const isOn = (zone: Zone, layerId: string) => coatOf(zone.view.coats, zone.row.surfaceId, layerId) !== undefined;
+
+const inLine = (zone: Zone, named: readonly Layer[], sheetOf: (revisionId: string) => string) => ({ named, current: zone.layers, isOn: (id: string) => isOn(zone, id), sheetOf });
 
 interface Departed {
   readonly zone: Zone;
@@ -267,7 +261,7 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
   const ledger = useMemo(() => computed(() => {
     if (named.value === saved) return job.ledgerOf();
     return job.ledgerOf(new Map(follow.flatMap((z) => {
-      const next = applyNamed({ named: named.value, current: z.layers, isOn: (id) => isOn(z, id), sheetOf });
+      const next = applyNamed(inLine(z, named.value, sheetOf));
       return next ? [[z.row.surfaceId, next] as const] : [];
     })));
   }), [job, named, saved, follow, sheetOf]);

@@ -1,7 +1,7 @@
 import { coatOf, measuredFilm } from '#core/coat/fold';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import type { Layer } from '#core/film/layer';
-import type { SheetBody } from '#core/sheet/sheet';
+import type { SheetBody, SheetRevision } from '#core/sheet/sheet';
 import { lotStates } from '#core/stores/lots';
 import { shareShelf } from '#core/stores/share';
 import { checkBuildUp } from '#core/system/checkBuildUp';
@@ -24,16 +24,20 @@ export function shelfOf(stores: Stores, sheetOf: SheetOf) {
   return { lots, shared: shareShelf({ lots, boats: stores.boats, sheetOf, chance: stores.rules.chance }) };
 }
 
+/** Coats as the section draws them while none of them is on. */
+export function plannedCoats(layers: readonly Layer[], revisionById: ReadonlyMap<string, SheetRevision>, quantities: BuildUpQuantities | null): SectionCoat[] {
+  const whole = withSheets(layers, revisionById);
+  const kept = keptFilms(whole);
+  return layers.map((layer, i) => ({ layer, name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet', on: false, measuredMicron: null, keptMicron: kept[whole.findIndex((l) => l.id === layer.id)] ?? layer.dftMicron, takes: quantities?.layers[i] ?? null }));
+}
+
 /** A zone's coats as the section draws them. */
 export function sectionCoats(view: BoatView, surfaceId: string, layers: readonly Layer[], quantities: BuildUpQuantities | null): SectionCoat[] {
   const { sheetById, coats } = view;
-  const whole = withSheets(layers, sheetById);
-  const kept = keptFilms(whole);
-  return layers.map((layer, i) => {
-    const sheet = sheetById.get(layer.sheetRevisionId)?.body;
-    const coat = coatOf(coats, surfaceId, layer.id);
-    const at = whole.findIndex((l) => l.id === layer.id);
-    return { layer, name: sheet?.name ?? 'unknown sheet', on: coat !== undefined, measuredMicron: coat && sheet ? (measuredFilm(coat, sheet.solids)?.dryMicron ?? null) : null, keptMicron: kept[at] ?? layer.dftMicron, takes: quantities?.layers[i] ?? null };
+  return plannedCoats(layers, sheetById, quantities).map((planned) => {
+    const coat = coatOf(coats, surfaceId, planned.layer.id);
+    const sheet = sheetById.get(planned.layer.sheetRevisionId)?.body;
+    return coat ? { ...planned, on: true, measuredMicron: sheet ? (measuredFilm(coat, sheet.solids)?.dryMicron ?? null) : null } : planned;
   });
 }
 
