@@ -47,9 +47,9 @@ export async function frames(): Promise<void> {
         for (const name of ['dragged', 'control'] as const) {
           await page.waitForTimeout(REST_MS);
           const before = stolen();
-          const seen = await dragFilm(page, browser, name === 'control');
-          (stolen() - before > STOLEN_MOST ? disturbed : dropped)[name].push(seen.dropped);
-          if (name === 'dragged') drawn = Math.min(drawn, seen.drawn);
+          const { count } = await dragFilm(page, browser, { control: name === 'control' });
+          (stolen() - before > STOLEN_MOST ? disturbed : dropped)[name].push(count('DroppedFrame'));
+          if (name === 'dragged') drawn = Math.min(drawn, count('DrawFrame'));
         }
       }
       const told = (name: 'dragged' | 'control') => `${inRounds(dropped[name])}${disturbed[name].length > 0 ? `, and with time taken by the machine's host ${inRounds(disturbed[name])}` : ''}`;

@@ -68,7 +68,7 @@ test('what a held film writes into the page is what the page says when it is dra
         copy.querySelectorAll('svg [aria-hidden]').forEach((mark) => mark.remove());
         return copy.textContent;
       });
-      const shapes = [...document.querySelectorAll('svg[role=group] *')].map((e) => ['transform', 'y', 'height', 'd', 'aria-valuenow'].map((name) => e.getAttribute(name)).join());
+      const shapes = [...document.querySelectorAll('svg[role=group] *')].map((e) => ['points', 'd', 'y', 'aria-valuenow', 'aria-valuetext'].map((name) => e.getAttribute(name)).join());
       return { texts, shapes, titles: [...document.querySelectorAll('[title]')].map((e) => e.getAttribute('title')) };
     });
   for (const [path, product] of [
@@ -113,6 +113,30 @@ test('what a held film writes into the page is what the page says when it is dra
     await page.waitForLoadState('networkidle');
   }
   expect(faults).toEqual([]);
+});
+
+test('packs that may be cut tell the whole of themselves while they are pointed at', async ({ page, yard }) => {
+  await useSettings(page, {});
+  await page.goto(`${yard.url}${sloop}/film/${ids.underwater}`);
+  const packs = page.locator('[data-product="Saltgate 45 barrier"] [role=cell]').last().locator('> span').last().locator('> span');
+  await expect(packs).toContainText('×');
+  await packs.hover();
+  const whole = await packs.textContent();
+  await expect(packs).toHaveAttribute('title', whole!);
+  // By keys, the pointer where it is and no finding that would push them away: the title follows too. Then back: the yard is another test's too.
+  const face = page.getByRole('slider', { name: 'Dry film of coat 4, Saltgate 45 barrier' });
+  const from = await face.getAttribute('aria-valuenow');
+  await face.focus();
+  for (let i = 0; i < 2; i += 1) await page.keyboard.down('ArrowUp');
+  await expect(packs).not.toHaveText(whole!);
+  await expect(packs).toHaveAttribute('title', (await packs.textContent())!);
+  for (let i = 0; i < 2; i += 1) await page.keyboard.down('ArrowDown');
+  await page.keyboard.up('ArrowDown');
+  await expect(face).toHaveAttribute('aria-valuenow', from!);
+  await expect(packs).toHaveAttribute('title', whole!);
+  await page.mouse.move(5, 5);
+  await expect(packs).not.toHaveAttribute('title');
+  await page.waitForLoadState('networkidle');
 });
 
 test('a coat is put in between, told how it goes on, and taken by another product; the section tells coats and film', async ({ page, yard }) => {

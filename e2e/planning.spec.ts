@@ -98,7 +98,7 @@ test('a build-up is added to, changed, put in order and thinned out; warnings co
   const layers = async () => (await bundleOf(yard)).buildUps.find((b) => b.surfaceId === zone.id)!.layers;
   await expect.poll(async () => (await layers()).map((l) => l.colour)).toEqual(['grey', 'white', 'white']);
   expect((await layers())[0]).toMatchObject({ method: 'brush', loss: 0.05 });
-  await expect(page.getByRole('group', { name: 'Section to scale: 200 µm planned' })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Section to scale', description: '200 µm' })).toBeVisible();
 
   await page.getByRole('button', { name: /^1 Saltgate/ }).click();
   await page.getByLabel('Dry film', { exact: true }).fill('200');

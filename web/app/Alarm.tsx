@@ -9,14 +9,19 @@ import type { LogEntry } from '#core/coat/events';
 import { foldBatches } from '#core/coat/fold';
 import type { Yard } from '#contracts/yard';
 
-/** Two short notes, made here so that no sound file is needed. Browsers allow it once the page was touched. */
+/**
+ * Two short notes, made here so that no sound file is needed. Browsers allow it once the page was touched. In between it rests:
+ * one that runs wakes the machine some hundred times a second, and empties a phone.
+ */
 let audio: AudioContext | null = null;
 function armSound(): void {
+  if (audio?.state === 'suspended' || audio?.state === 'running') return;
   audio ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
-  void audio?.resume();
+  void audio?.resume().then(() => audio?.suspend());
 }
-function ring(): void {
-  if (!audio || audio.state !== 'running') return;
+async function ring(): Promise<void> {
+  if (!audio) return;
+  await audio.resume();
   for (const [start, pitch] of [[0, 880], [0.22, 660]] as const) {
     const tone = audio.createOscillator();
     const volume = audio.createGain();
@@ -26,6 +31,7 @@ function ring(): void {
     tone.connect(volume).connect(audio.destination);
     tone.start(audio.currentTime + start);
     tone.stop(audio.currentTime + start + 0.2);
+    if (start > 0) tone.onended = () => void audio?.suspend();
   }
 }
 
@@ -63,13 +69,13 @@ export function Alarm() {
   useEffect(() => {
     if (!ringing || text === null) return;
     const own = title.current;
-    ring();
+    void ring();
     let flip = true;
     document.title = `● ${text}`;
     const timer = setInterval(() => {
       flip = !flip;
       document.title = flip ? `● ${text}` : own;
-      ring();
+      void ring();
     }, RING_EVERY_MS);
     return () => {
       clearInterval(timer);

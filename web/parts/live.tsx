@@ -1,5 +1,5 @@
 import { computed, effect, type ReadonlySignal } from '@preact/signals-core';
-import { useCallback, useLayoutEffect, useRef, useSyncExternalStore, type RefObject } from 'react';
+import { useCallback, useLayoutEffect, useRef, useSyncExternalStore, type PointerEvent, type RefObject } from 'react';
 import { figure, shownUnit } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
@@ -9,9 +9,10 @@ import { useSettings } from '../data/settings';
  * that only change are signals, written straight to where they stand, so that a frame costs what has changed in it.
  */
 
-/** An element that `write` keeps as `read` tells of it: at once, and each time that a signal it reads makes it another. React must not draw what is written. */
-export function useFollowing<E extends Element, T extends string | number>(read: () => T, write: (element: E, value: T) => void): RefObject<E | null> {
-  const ref = useRef<E>(null);
+/** An element that `write` keeps as `read` tells of it: at once, and each time that a signal it reads makes it another. React must not draw what is written. @param of the element, where it follows something else already */
+export function useFollowing<E extends Element, T extends string | number>(read: () => T, write: (element: E, value: T) => void, of?: RefObject<E | null>): RefObject<E | null> {
+  const own = useRef<E>(null);
+  const ref = of ?? own;
   useLayoutEffect(() => {
     let last: T | undefined;
     return effect(() => {
@@ -48,13 +49,29 @@ export function computedAlike<T>(read: () => T): ReadonlySignal<T> {
   });
 }
 
-/** Words that follow a drag; where they may be cut short, whole as its title too. */
-export function LiveText({ of, className, title = false }: { of: () => string; className?: string; title?: boolean }) {
+/** Words that follow a drag. */
+export function LiveText({ of, className }: { of: () => string; className?: string }) {
+  return <span ref={useFollowing<HTMLSpanElement, string>(of, setText)} className={className} />;
+}
+
+/**
+ * As `LiveText`, of words that may be many: two lines of them where there is room for a row of its own, all on a phone. They are
+ * painted together with a ground that holds them and all that is cut; for where the bounds of what is painted as one change,
+ * all layers of the page are made anew, as they are where a line is clamped.
+ */
+export function LiveLines({ of, className }: { of: () => string; className: string }) {
   const ref = useFollowing<HTMLSpanElement, string>(of, (element, text) => {
     setText(element, text);
-    if (title) element.title = text;
+    if (element.title) element.title = text;
   });
-  return <span ref={ref} className={className} />;
+  // The whole of them, only while they are pointed at: where a title changes, styles are matched anew.
+  const tell = ({ currentTarget }: PointerEvent<HTMLElement>) => (currentTarget.title = currentTarget.textContent);
+  const untell = ({ currentTarget }: PointerEvent<HTMLElement>) => currentTarget.removeAttribute('title');
+  return (
+    <span className={`block leading-tight sm:h-[2lh] sm:overflow-hidden ${className}`}>
+      <span ref={ref} className="block bg-base-100 px-0.5 sm:min-h-[6lh]" onPointerEnter={tell} onPointerLeave={untell} />
+    </span>
+  );
 }
 
 /** As `Fig`, of a figure that follows a drag. */

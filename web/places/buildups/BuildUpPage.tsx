@@ -23,7 +23,7 @@ import { toast } from '../../data/toasts';
 import { useSubmit } from '../../data/useSubmit';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
-import { LiveFig, LiveText, computedAlike, useLive } from '../../parts/live';
+import { LiveLines, LiveFig, LiveText, computedAlike, useLive } from '../../parts/live';
 import { BOND_WORDS, EXPOSURE_WORDS, moneyWords, packWords, SUBSTRATE_WORDS } from '../../parts/words';
 import { AddLayer } from '../film/AddLayer';
 import { CoatsAndFilm } from '../film/CoatsAndFilm';
@@ -319,7 +319,7 @@ function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () 
       </Link>
       {worst && <FindingMark severity={worst} />}
       {differs && <LiveFig quantity="film" of={() => total.value?.keptMicron ?? 0} />}
-      {counted && <LiveText of={() => figure('volume', (total.value?.litres ?? 0) * zone.areaM2, units, undefined, unit).number} className="fig w-20 min-w-0 shrink-0 text-right" />}
+      {counted && <LiveText of={() => figure('volume', (total.value?.litres ?? 0) * zone.areaM2, units, undefined, unit).number} className="fig w-20 min-w-0 shrink-0 bg-base-100 px-0.5 text-right" />}
     </div>
   );
 }
@@ -328,9 +328,9 @@ function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () 
 function PacksLine({ of }: { of: () => JobProduct | undefined }) {
   const product = useMemo(() => computed(of), [of]);
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-3 sm:box-of-its-own sm:h-7 sm:flex-nowrap">
+    <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight sm:box-of-its-own sm:grid sm:h-12 sm:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
       <span className="min-w-0 truncate">{product.peek()?.sheet.name}</span>
-      <LiveText of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:shrink-0 sm:truncate" title />
+      <LiveLines of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:text-right" />
     </li>
   );
 }
@@ -338,7 +338,7 @@ function PacksLine({ of }: { of: () => JobProduct | undefined }) {
 /** What it is for. */
 function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'exposure' | 'bond' | 'targetMicron' | 'note'> & { set: (change: Partial<NamedBuildUpRow>) => void }) {
   return (
-    <section className="flex flex-col gap-3" aria-labelledby="about">
+    <section className="apart flex flex-col gap-3" aria-labelledby="about">
       <h2 id="about" className="ruled pb-1">
         What it is for
       </h2>

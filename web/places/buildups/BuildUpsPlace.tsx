@@ -95,7 +95,7 @@ const filmOf = (n: NamedBuildUpRow, revisionById: ReadonlyMap<string, SheetRevis
 /** The coats in their colours, the substrate at the left, each as wide as its film. */
 function Strip({ named }: { named: NamedBuildUpRow }) {
   const total = named.layers.reduce((sum, l) => sum + l.dftMicron, 0);
-  const bands = bandsOf(named.layers.map((l) => l.dftMicron), { groundY: 91, height: 0, scale: 90 / Math.max(total, 1) });
+  const bands = bandsOf(named.layers.map((l) => l.dftMicron), { groundY: 91, scale: 90 / Math.max(total, 1) });
   return (
     <svg width="92" height="34" viewBox="0 0 92 34" aria-hidden="true" className="shrink-0">
       {named.layers.map((l, i) => {

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import type { Ledger } from '#core/system/ledger';
 import type { BuildUpQuantities } from '#core/system/quantities';
 import { packsMinor } from '#core/stores/money';
-import { LiveFig, LiveRange, LiveText, useLive } from '../../parts/live';
+import { LiveLines, LiveFig, LiveRange, LiveText, useLive } from '../../parts/live';
 import { casesWords, moneyWords, packWords } from '../../parts/words';
 import type { Job } from './useLedger';
 
@@ -75,20 +75,20 @@ function ProductRow({ zone, whole, job }: { zone: () => BuildUpQuantities['produ
   const product = useMemo(() => computed(whole), [whole]);
   const wanted = useLive(useMemo(() => computed(() => product.value !== undefined), [product]));
   return (
-    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-[4.25rem]`}>
-      <span role="rowheader" className="line-clamp-2 self-start" title={name}>
+    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-18 sm:grid-rows-[auto_1fr]`}>
+      <span role="rowheader" className="line-clamp-2 self-start sm:row-span-2" title={name}>
         {name}
       </span>
-      <Cell label="this zone" className="max-sm:order-1 max-sm:text-left">
+      <Cell label="this zone" className="max-sm:order-1 max-sm:text-left sm:row-span-2">
         <LiveFig quantity="volume" of={() => zone()?.litres.likely ?? 0} approx className="text-lg" />
         <span className="narrow quiet block text-sm whitespace-nowrap">
           <LiveRange quantity="volume" low={() => zone()?.litres.low ?? 0} high={() => zone()?.litres.high ?? 0} />
         </span>
       </Cell>
       <Cell label="job still needs">{wanted ? <LiveFig quantity="volume" of={() => product.value?.wantL ?? 0} /> : <span className="quiet">nothing</span>}</Cell>
-      <Cell label="to buy" className="max-sm:order-2">
-        <LiveText of={() => packsTold(product.value, job)} className="narrow sm:line-clamp-2" title />
-        <LiveText of={() => costTold(product.value, job)} className="fig block" />
+      <Cell label="to buy" className="max-sm:order-2 sm:contents">
+        <LiveText of={() => costTold(product.value, job)} className="fig sm:text-right" />
+        <LiveLines of={() => packsTold(product.value, job)} className="narrow sm:col-span-2 sm:text-right" />
       </Cell>
     </div>
   );

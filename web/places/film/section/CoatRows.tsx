@@ -119,7 +119,7 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
           <span className="narrow min-w-0 flex-1 truncate text-lg leading-tight">
             <span className="quiet">{index + 1}</span> <span className="font-semibold">{coat.name}</span> <span className="quiet">{layer.colour}{coat.on ? ' · on' : ''}</span>
           </span>
-          <LiveFig quantity="film" of={() => live().layer.dftMicron} className="min-w-0 shrink-0 text-lg" />
+          <LiveFig quantity="film" of={() => live().layer.dftMicron} className="min-w-16 shrink-0 text-right text-lg" />
         </button>
         <Marks findings={own} onFinding={onFinding} />
       </div>
@@ -128,13 +128,13 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
         {counted && (
           <span className="narrow min-w-0 shrink-0 text-base whitespace-nowrap">
             <span>
-              wet <LiveFig quantity="film" of={() => live().takes?.wetMicron ?? 0} />
+              wet <LiveFig quantity="film" of={() => live().takes?.wetMicron ?? 0} className="inline-block min-w-11 text-right" />
             </span>
             <span className="ml-2.5 hidden xl:inline">
-              <LiveFig quantity="spreadingRate" of={() => live().takes?.spreadingRateM2PerL ?? 0} />
+              <LiveFig quantity="spreadingRate" of={() => live().takes?.spreadingRateM2PerL ?? 0} className="inline-block min-w-16 text-right" />
             </span>
             <span className="ml-2.5 hidden sm:inline">
-              <LiveFig quantity="volume" of={() => live().takes?.litres.likely ?? 0} approx />
+              <LiveFig quantity="volume" of={() => live().takes?.litres.likely ?? 0} approx className="inline-block min-w-14 text-right" />
             </span>
           </span>
         )}

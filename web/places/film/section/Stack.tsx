@@ -1,13 +1,15 @@
-import type { ReadonlySignal } from '@preact/signals-core';
-import { useId, type ReactNode } from 'react';
+import { computed, type ReadonlySignal } from '@preact/signals-core';
+import { useId, useMemo } from 'react';
 import type { Layer, LayerQuantities } from '#core/film/layer';
 import type { Substrate } from '#core/hull/zones';
 import { formatQuantity } from '#core/units/format';
 import { MIL_MICRON } from '#core/units/quantities';
 import { useSettings } from '../../../data/settings';
 import { setText, useFollowing } from '../../../parts/live';
-import { bandsOf, layoutOf, niceStep, rowY, TOP, type Band as Place, type Pitch } from './layout';
+import { bandsOf, layoutOf, niceStep, rowY, TOP, type Band as BandAt, type Pitch } from './layout';
 import { useFilmHand, type FilmHand } from './useFilmHand';
+
+type Drawn = Pick<BandAt, 'y' | 'h'>;
 
 export interface SectionCoat {
   readonly layer: Layer;
@@ -39,6 +41,8 @@ const LEFT = 40;
 const LEADER = 24;
 /** Narrower than this a column has no room for words. */
 const WORDS_PX = 58;
+/** Above the sheet, in full: half of what a face is taken hold of by. */
+const OFF_SHEET = -12;
 
 /**
  * The coats cut through, to scale in µm over their substrate: planned at the left, measured at the right as coats get
@@ -72,19 +76,13 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
   const roomForWords = right - LEFT > 3 * WORDS_PX;
   const laid = bandsOf(measured, layout);
   const unread = `url(#${uid}-unread)`;
-  const lifts = (i: number) => () => (i < 0 ? groundY : -(live.value[i] as SectionCoat).layer.dftMicron * scale);
-  // From each layer to its row; all in one path, so that what is lifted changes no more than that.
-  const leaders = (which: (coat: SectionCoat) => boolean) => () => {
-    const bands = bandsOf(live.value.map((c) => c.layer.dftMicron), layout);
-    return live.value.map((c, i) => (which(c) ? `M${c.on ? right : split} ${(bands[i] as Place).y + (bands[i] as Place).h / 2}L${width - 8} ${rowY(coats.length - 1 - i, pitch)}h8` : '')).join('');
-  };
-  const whole = useFollowing<SVGSVGElement, number>(
-    () => filmOf(live.value),
-    (svg, total) => svg.setAttribute('aria-label', `Section to scale: ${total > 0 ? `${film(total)} planned` : 'nothing planned yet'}`),
-  );
-
+  const planned = useMemo(() => computed(() => bandsOf(live.value.map((c) => c.layer.dftMicron), { groundY, scale }).map(onSheet)), [live, groundY, scale]);
+  const bandOf = (i: number) => planned.value[i] as Drawn;
+  const coatOf = (i: number) => live.value[i] as SectionCoat;
+  const lostOf = (i: number) => (coatOf(i).layer.dftMicron - coatOf(i).keptMicron) * scale;
   return (
-    <svg ref={whole} viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group">
+    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group" aria-label="Section to scale" aria-describedby={`${uid}-planned`}>
+      <rect y={OFF_SHEET - 12} width={width} height={height - OFF_SHEET + 12} fill="var(--color-base-100)" />
       <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
       {roomForWords && (
         <text x={LEFT} y={14} fontSize="15" className="narrow" fill="currentColor">
@@ -97,9 +95,12 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
         </text>
       )}
       <Ruler groundY={groundY} scale={scale} unitMicron={us ? MIL_MICRON : 1} />
-      <Leaders d={leaders((c) => c.layer.id !== selected)} />
-      <Leaders d={leaders((c) => c.layer.id === selected)} strong />
-      <Pile coats={coats} lifts={lifts} draw={(i) => <Band coat={() => live.value[i] as SectionCoat} scale={scale} width={split - LEFT} strong={coats[i]?.layer.id === selected} lostFill={unread} onPick={onPick} />} />
+      {coats.map(({ layer, on }, i) => (
+        <Leader key={layer.id} at={() => bandOf(i)} from={on ? right : split} to={width} row={rowY(coats.length - 1 - i, pitch)} strong={layer.id === selected} />
+      ))}
+      {coats.map(({ layer, on }, i) => (
+        <Band key={layer.id} at={() => bandOf(i)} lost={() => lostOf(i)} width={split - LEFT} colourHex={layer.colourHex} on={on} strong={layer.id === selected} lostFill={unread} onPick={() => onPick(layer.id)} />
+      ))}
       {anyOn &&
         coats.map((coat, i) => {
           const band = laid[i] as { y: number; h: number };
@@ -117,97 +118,89 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
           );
         })}
       {targetMicron !== null && <Target y={groundY - targetMicron * scale} right={right} told={film(targetMicron)} />}
-      <Total x={roomForWords ? LEFT + 64 : LEFT} told={() => (filmOf(live.value) > 0 ? film(filmOf(live.value)) : '')} />
-      {onFilm && <Pile coats={coats} lifts={lifts} draw={(i) => !coats[i]?.on && <Face coat={() => live.value[i] as SectionCoat} number={i + 1} told={film} scale={scale} width={split - LEFT} hand={hand} />} />}
+      <Total id={`${uid}-planned`} x={roomForWords ? LEFT + 64 : LEFT} told={() => (filmOf(live.value) > 0 ? film(filmOf(live.value)) : '')} />
+      {onFilm && coats.map(({ layer, name, on }, i) => !on && <Face key={layer.id} layerId={layer.id} label={`Dry film of coat ${i + 1}, ${name}`} y={() => bandOf(i).y} micron={() => coatOf(i).layer.dftMicron} told={film} width={split - LEFT} hand={hand} />)}
     </svg>
   );
 }
 
+/** A film that is held can rise beyond the upper edge; drawn no higher than out of sight, so that the bounds of the drawing stay. */
+function onSheet({ y, h }: Drawn): Drawn {
+  const top = Math.max(y, OFF_SHEET);
+  return { y: top, h: Math.max(y + h, OFF_SHEET) - top };
+}
+
 const filmOf = (coats: readonly SectionCoat[]): number => coats.reduce((sum, c) => sum + c.layer.dftMicron, 0);
 
-const move = (element: Element, y: number): void => element.setAttribute('transform', `translate(0 ${y})`);
+const corners = (y: number, width: number, height: number): string => `${LEFT},${y} ${LEFT + width},${y} ${LEFT + width},${y + height} ${LEFT},${y + height}`;
 
-/** Each coat is drawn within the one beneath it, from that one's upper face up: one that gets thicker lifts the others as one. */
-function Pile({ coats, lifts, draw }: { coats: readonly SectionCoat[]; lifts: (i: number) => () => number; draw: (i: number) => ReactNode }) {
-  return coats.reduceRight<ReactNode>(
-    (above, coat, i) => (
-      <Lifted key={coat.layer.id} by={lifts(i - 1)}>
-        {draw(i)}
-        {above}
-      </Lifted>
-    ),
-    null,
-  );
+/*
+ * What moves are polygons and lines, and none is moved by a transform: corners are a shape's alone, where `transform`, `y` or `d`
+ * are a style's too, for which styles would be matched and layers made anew at every frame.
+ */
+const useCorners = <E extends SVGPolygonElement | SVGPolylineElement>(points: () => string) => useFollowing<E, string>(points, (shape, value) => shape.setAttribute('points', value));
+
+/** From a layer to its row. */
+function Leader({ at, from, to, row, strong }: { at: () => Drawn; from: number; to: number; row: number; strong: boolean }) {
+  const ref = useCorners<SVGPolylineElement>(() => `${from},${at().y + at().h / 2} ${to - 8},${row} ${to},${row}`);
+  return <polyline ref={ref} stroke="currentColor" fill="none" strokeOpacity={strong ? undefined : 0.45} strokeWidth={strong ? 1.6 : undefined} />;
 }
 
-function Lifted({ by, children }: { by: () => number; children: ReactNode }) {
-  return <g ref={useFollowing<SVGGElement, number>(by, move)}>{children}</g>;
+function Total({ id, x, told }: { id: string; x: number; told: () => string }) {
+  return <text ref={useFollowing<SVGTextElement, string>(told, setText)} id={id} x={x} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow" />;
 }
 
-function Leaders({ d, strong = false }: { d: () => string; strong?: boolean }) {
-  const ref = useFollowing<SVGPathElement, string>(d, (path, value) => path.setAttribute('d', value));
-  return <path ref={ref} stroke="currentColor" fill="none" strokeOpacity={strong ? undefined : 0.45} strokeWidth={strong ? 1.6 : undefined} />;
-}
-
-function Total({ x, told }: { x: number; told: () => string }) {
-  return <text ref={useFollowing<SVGTextElement, string>(told, setText)} x={x} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow" />;
-}
-
-/** One planned coat, or one on the boat, its lower face at 0; what abrading takes off is hatched at its top. */
-function Band({ coat, scale, width, strong, lostFill, onPick }: { coat: () => SectionCoat; scale: number; width: number; strong: boolean; lostFill: string; onPick: (layerId: string) => void }) {
-  const { layer, on } = coat();
-  const thick = () => coat().layer.dftMicron * scale;
-  const whole = useFollowing<SVGRectElement, number>(thick, (rect, h) => {
-    rect.setAttribute('y', String(-h));
-    rect.setAttribute('height', String(Math.max(h, 0.5)));
-  });
-  const lost = useFollowing<SVGPathElement, string>(
-    () => {
-      const h = (coat().layer.dftMicron - coat().keptMicron) * scale;
-      return h > 0.4 ? `M${LEFT} ${-thick()}h${width}v${h}h${-width}z` : '';
-    },
-    (path, d) => path.setAttribute('d', d),
-  );
+/** One planned coat, or one on the boat; what abrading takes off is hatched at its top. */
+function Band({ at, lost, width, colourHex, on, strong, lostFill, onPick }: { at: () => Drawn; lost: () => number; width: number; colourHex: string; on: boolean; strong: boolean; lostFill: string; onPick: () => void }) {
+  const whole = useCorners<SVGPolygonElement>(() => corners(at().y, width, Math.max(at().h, 0.5)));
+  const hatched = useCorners<SVGPolygonElement>(() => (lost() > 0.4 ? corners(at().y, width, Math.min(lost(), at().h)) : ''));
   return (
     <>
-      <rect ref={whole} x={LEFT} width={width} fill={layer.colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={() => onPick(layer.id)} />
-      <path ref={lost} fill={lostFill} pointerEvents="none" />
+      <polygon ref={whole} fill={colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={onPick} />
+      <polygon ref={hatched} fill={lostFill} pointerEvents="none" />
     </>
   );
 }
 
-/** The upper face of a planned coat. */
-function Face({ coat, number, told, scale, width, hand }: { coat: () => SectionCoat; number: number; told: (micron: number) => string; scale: number; width: number; hand: FilmHand }) {
-  const { layer, name } = coat();
-  const micron = () => coat().layer.dftMicron;
-  const ref = useFollowing<SVGGElement, number>(micron, (face, film) => {
-    move(face, -film * scale);
-    face.setAttribute('aria-valuenow', String(Math.round(film)));
-    face.setAttribute('aria-valuetext', told(film));
-  });
+/** Where the upper face of a planned coat is taken hold of, and its handle. */
+function Face({ layerId, label, y, micron, told, width, hand }: { layerId: string; label: string; y: () => number; micron: () => number; told: (micron: number) => string; width: number; hand: FilmHand }) {
+  const ref = useCorners<SVGPolygonElement>(() => corners(y() - 11, width, 22));
+  const handle = useCorners<SVGPolygonElement>(() => handleAt(LEFT + 10, y()));
+  useFollowing<SVGPolygonElement, number>(
+    micron,
+    (face, film) => {
+      face.setAttribute('aria-valuenow', String(Math.round(film)));
+      face.setAttribute('aria-valuetext', told(film));
+    },
+    ref,
+  );
   return (
-    <g
+    <>
+    <polygon
       ref={ref}
       role="slider"
       tabIndex={0}
-      aria-label={`Dry film of coat ${number}, ${name}`}
+      aria-label={label}
       aria-orientation="vertical"
       aria-valuemin={1}
       aria-valuemax={5000}
+      fill="none"
+      pointerEvents="all"
       style={{ cursor: 'ns-resize', touchAction: 'none' }}
-      onPointerDown={(e) => hand.grab(e, layer.id, micron())}
+      onPointerDown={(e) => hand.grab(e, layerId, micron())}
       onPointerMove={hand.drag}
       onPointerUp={hand.drop}
       onPointerCancel={hand.drop}
-      onKeyDown={(e) => hand.nudge(e, layer.id, micron())}
+      onKeyDown={(e) => hand.nudge(e, layerId, micron())}
       onKeyUp={(e) => e.key !== 'Tab' && hand.done()}
-    >
-      <rect x={LEFT} y={-11} width={width} height="22" fill="transparent" />
-      <rect x={LEFT + 10} y={-4} width="22" height="8" rx="2" fill="var(--color-base-100)" stroke="currentColor" />
-      <path d={`M${LEFT + 15} 0h12`} stroke="currentColor" />
-    </g>
+    />
+    <polygon ref={handle} fill="var(--color-base-100)" stroke="currentColor" pointerEvents="none" />
+    </>
   );
 }
+
+/** A box with a line across it, drawn in one go. */
+const handleAt = (x: number, y: number): string => `${x},${y} ${x + 22},${y} ${x + 22},${y + 4} ${x},${y + 4} ${x},${y - 4} ${x + 22},${y - 4} ${x + 22},${y}`;
 
 /** The substrate by kind, and the hatching that the layers above share. */
 function Ground({ uid, substrate, y, width, height }: { uid: string; substrate: Substrate; y: number; width: number; height: number }) {

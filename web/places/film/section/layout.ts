@@ -41,7 +41,7 @@ export interface Band {
 }
 
 /** Films stacked from the substrate out. */
-export function bandsOf(films: readonly number[], { groundY, scale }: Layout): Band[] {
+export function bandsOf(films: readonly number[], { groundY, scale }: Pick<Layout, 'groundY' | 'scale'>): Band[] {
   let below = 0;
   return films.map((film) => {
     below += film;
