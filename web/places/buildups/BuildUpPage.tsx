@@ -328,7 +328,7 @@ function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () 
 function PacksLine({ of }: { of: () => JobProduct | undefined }) {
   const product = useMemo(() => computed(of), [of]);
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight sm:box-of-its-own sm:grid sm:h-12 sm:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+    <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight max-sm:py-1 sm:box-of-its-own sm:grid sm:h-12 sm:items-start sm:pt-1 sm:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
       <span className="min-w-0 truncate">{product.peek()?.sheet.name}</span>
       <LiveLines of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:text-right" />
     </li>

@@ -33,7 +33,7 @@ function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: nu
       <span className="min-w-0 flex-1 truncate">
         {name} {colours && <span className="quiet">{colours}</span>}
       </span>
-      <LiveFig quantity="film" of={keptMicron} className="min-w-16 shrink-0 text-right" />
+      <LiveFig quantity="film" of={keptMicron} className="min-w-12 shrink-0 text-right" />
     </li>
   );
 }

@@ -119,7 +119,7 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
           <span className="narrow min-w-0 flex-1 truncate text-lg leading-tight">
             <span className="quiet">{index + 1}</span> <span className="font-semibold">{coat.name}</span> <span className="quiet">{layer.colour}{coat.on ? ' · on' : ''}</span>
           </span>
-          <LiveFig quantity="film" of={() => live().layer.dftMicron} className="min-w-16 shrink-0 text-right text-lg" />
+          <LiveFig quantity="film" of={() => live().layer.dftMicron} className="min-w-12 shrink-0 text-right text-lg" />
         </button>
         <Marks findings={own} onFinding={onFinding} />
       </div>
