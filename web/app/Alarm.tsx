@@ -19,9 +19,12 @@ function armSound(): void {
   audio ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
   void audio?.resume().then(() => audio?.suspend());
 }
+/** A browser may keep it waiting, during a phone call say: then it rings once, not once for each time it was asked. */
+let waking = false;
 async function ring(): Promise<void> {
-  if (!audio) return;
-  await audio.resume();
+  if (!audio || waking) return;
+  waking = true;
+  await audio.resume().finally(() => (waking = false));
   for (const [start, pitch] of [[0, 880], [0.22, 660]] as const) {
     const tone = audio.createOscillator();
     const volume = audio.createGain();

@@ -79,7 +79,7 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
   const planned = useMemo(() => computed(() => bandsOf(live.value.map((c) => c.layer.dftMicron), { groundY, scale }).map(onSheet)), [live, groundY, scale]);
   const bandOf = (i: number) => planned.value[i] as Drawn;
   const coatOf = (i: number) => live.value[i] as SectionCoat;
-  const lostOf = (i: number) => (coatOf(i).layer.dftMicron - coatOf(i).keptMicron) * scale;
+  const lostOf = (i: number) => bandOf(i).h - coatOf(i).keptMicron * scale;
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group" aria-label="Section to scale" aria-describedby={`${uid}-planned`}>
       <rect y={OFF_SHEET - 12} width={width} height={height - OFF_SHEET + 12} fill="var(--color-base-100)" />
@@ -153,7 +153,7 @@ function Total({ id, x, told }: { id: string; x: number; told: () => string }) {
 /** One planned coat, or one on the boat; what abrading takes off is hatched at its top. */
 function Band({ at, lost, width, colourHex, on, strong, lostFill, onPick }: { at: () => Drawn; lost: () => number; width: number; colourHex: string; on: boolean; strong: boolean; lostFill: string; onPick: () => void }) {
   const whole = useCorners<SVGPolygonElement>(() => corners(at().y, width, Math.max(at().h, 0.5)));
-  const hatched = useCorners<SVGPolygonElement>(() => (lost() > 0.4 ? corners(at().y, width, Math.min(lost(), at().h)) : ''));
+  const hatched = useCorners<SVGPolygonElement>(() => (lost() > 0.4 ? corners(at().y, width, lost()) : ''));
   return (
     <>
       <polygon ref={whole} fill={colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={onPick} />
@@ -176,25 +176,25 @@ function Face({ layerId, label, y, micron, told, width, hand }: { layerId: strin
   );
   return (
     <>
-    <polygon
-      ref={ref}
-      role="slider"
-      tabIndex={0}
-      aria-label={label}
-      aria-orientation="vertical"
-      aria-valuemin={1}
-      aria-valuemax={5000}
-      fill="none"
-      pointerEvents="all"
-      style={{ cursor: 'ns-resize', touchAction: 'none' }}
-      onPointerDown={(e) => hand.grab(e, layerId, micron())}
-      onPointerMove={hand.drag}
-      onPointerUp={hand.drop}
-      onPointerCancel={hand.drop}
-      onKeyDown={(e) => hand.nudge(e, layerId, micron())}
-      onKeyUp={(e) => e.key !== 'Tab' && hand.done()}
-    />
-    <polygon ref={handle} fill="var(--color-base-100)" stroke="currentColor" pointerEvents="none" />
+      <polygon
+        ref={ref}
+        role="slider"
+        tabIndex={0}
+        aria-label={label}
+        aria-orientation="vertical"
+        aria-valuemin={1}
+        aria-valuemax={5000}
+        fill="none"
+        pointerEvents="all"
+        style={{ cursor: 'ns-resize', touchAction: 'none' }}
+        onPointerDown={(e) => hand.grab(e, layerId, micron())}
+        onPointerMove={hand.drag}
+        onPointerUp={hand.drop}
+        onPointerCancel={hand.drop}
+        onKeyDown={(e) => hand.nudge(e, layerId, micron())}
+        onKeyUp={(e) => e.key !== 'Tab' && hand.done()}
+      />
+      <polygon ref={handle} fill="var(--color-base-100)" stroke="currentColor" pointerEvents="none" />
     </>
   );
 }
