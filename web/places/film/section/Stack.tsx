@@ -41,8 +41,10 @@ const LEFT = 40;
 const LEADER = 24;
 /** Narrower than this a column has no room for words. */
 const WORDS_PX = 58;
-/** Above the sheet, in full: half of what a face is taken hold of by. */
-const OFF_SHEET = -12;
+/** How far above and below itself a face is taken hold of. */
+const HOLD = 11;
+/** A face that stands here is out of sight, and all it is taken hold of by. */
+const OFF_SHEET = -HOLD - 1;
 
 /**
  * The coats cut through, to scale in µm over their substrate: planned at the left, measured at the right as coats get
@@ -82,7 +84,7 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
   const lostOf = (i: number) => bandOf(i).h - coatOf(i).keptMicron * scale;
   return (
     <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group" aria-label="Section to scale" aria-describedby={`${uid}-planned`}>
-      <rect y={OFF_SHEET - 12} width={width} height={height - OFF_SHEET + 12} fill="var(--color-base-100)" />
+      <rect y={2 * OFF_SHEET} width={width} height={height - 2 * OFF_SHEET} fill="var(--color-base-100)" />
       <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
       {roomForWords && (
         <text x={LEFT} y={14} fontSize="15" className="narrow" fill="currentColor">
@@ -103,7 +105,7 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
       ))}
       {anyOn &&
         coats.map((coat, i) => {
-          const band = laid[i] as { y: number; h: number };
+          const band = laid[i] as Drawn;
           if (!coat.on) return null;
           return (
             <g key={coat.layer.id} onClick={() => onPick(coat.layer.id)} style={{ cursor: 'pointer' }}>
@@ -164,7 +166,7 @@ function Band({ at, lost, width, colourHex, on, strong, lostFill, onPick }: { at
 
 /** Where the upper face of a planned coat is taken hold of, and its handle. */
 function Face({ layerId, label, y, micron, told, width, hand }: { layerId: string; label: string; y: () => number; micron: () => number; told: (micron: number) => string; width: number; hand: FilmHand }) {
-  const ref = useCorners<SVGPolygonElement>(() => corners(y() - 11, width, 22));
+  const ref = useCorners<SVGPolygonElement>(() => corners(y() - HOLD, width, 2 * HOLD));
   const handle = useCorners<SVGPolygonElement>(() => handleAt(LEFT + 10, y()));
   useFollowing<SVGPolygonElement, number>(
     micron,
