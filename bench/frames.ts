@@ -22,8 +22,17 @@ function stolen(): number {
   }
 }
 
+/** What Chromium's trace tells of the frames of a drag: its event of a frame that missed its time says whether something of it was presented all the same. */
+interface Told {
+  /** Nothing was presented: a dropped frame. */
+  readonly dropped: number;
+  /** Presented at its time without what the page had changed, which followed late: a partially presented frame. */
+  readonly partial: number;
+}
+
 /**
- * Frames that Chromium drops while a film is dragged in an eight-coat build-up on twelve zones: on the page of the build-up
+ * Frames that Chromium drops, and those it presents without the page's change (the names are those of its developer tools'
+ * track of frames, from memory), while a film is dragged in an eight-coat build-up on twelve zones: on the page of the build-up
  * and in the section of one zone, beside those it drops on the same page while a line is moved as often by script. The two
  * take turns, after drags that only warm the page up. Rounds in which the host of a virtual machine ran something else
  * are told apart; what other work on the machine itself takes away shows in both.
@@ -40,20 +49,21 @@ export async function frames(): Promise<void> {
       await page.getByRole('slider').first().waitFor();
       await page.waitForLoadState('networkidle');
       for (let i = 0; i < 3; i += 1) await dragFilm(page, browser);
-      const dropped = { dragged: [] as number[], control: [] as number[] };
-      const disturbed = { dragged: [] as number[], control: [] as number[] };
+      const still = { dragged: [] as Told[], control: [] as Told[] };
+      const disturbed = { dragged: [] as Told[], control: [] as Told[] };
       let drawn = Infinity;
-      for (let round = 0; round < MOST_ROUNDS && Math.min(dropped.dragged.length, dropped.control.length) < ROUNDS; round += 1) {
+      for (let round = 0; round < MOST_ROUNDS && Math.min(still.dragged.length, still.control.length) < ROUNDS; round += 1) {
         for (const name of ['dragged', 'control'] as const) {
           await page.waitForTimeout(REST_MS);
           const before = stolen();
           const { count } = await dragFilm(page, browser, { control: name === 'control' });
-          (stolen() - before > STOLEN_MOST ? disturbed : dropped)[name].push(count('DroppedFrame'));
+          const partial = count('DroppedFrame', ({ hasPartialUpdate }) => hasPartialUpdate === true);
+          (stolen() - before > STOLEN_MOST ? disturbed : still)[name].push({ dropped: count('DroppedFrame') - partial, partial });
           if (name === 'dragged') drawn = Math.min(drawn, count('DrawFrame'));
         }
       }
-      const told = (name: 'dragged' | 'control') => `${inRounds(dropped[name])}${disturbed[name].length > 0 ? `, and with time taken by the machine's host ${inRounds(disturbed[name])}` : ''}`;
-      console.log(`a film dragged over 8 coats on 12 zones, on the page of ${what}, by Chromium's trace: ${drawn} or more of ${FRAMES} changes drawn; frames dropped: ${told('dragged')}; a line moved by script there: ${told('control')}`);
+      const told = (name: 'dragged' | 'control') => `${inRounds(still[name])}${disturbed[name].length > 0 ? `; with time taken by the machine's host ${inRounds(disturbed[name])}` : ''}`;
+      console.log(`a film dragged over 8 coats on 12 zones, on the page of ${what}, by Chromium's trace: ${drawn} or more of ${FRAMES} changes drawn\n  dragged: ${told('dragged')}\n  a line moved by script there: ${told('control')}`);
       await page.close();
     }
   } finally {
@@ -63,7 +73,8 @@ export async function frames(): Promise<void> {
   }
 }
 
-function inRounds(list: readonly number[]): string {
-  if (list.length === 0) return 'no round left';
-  return `${Math.min(...list)} at best, ${quantile(list, 0.5)} in the middle of ${list.length} rounds (${list.join(', ')})`;
+function inRounds(rounds: readonly Told[]): string {
+  if (rounds.length === 0) return 'no round left';
+  const each = (of: (round: Told) => number) => `${quantile(rounds.map(of), 0.5)} in the middle of ${rounds.length} rounds (${rounds.map(of).join(', ')})`;
+  return `dropped ${each((r) => r.dropped)}, partially presented ${each((r) => r.partial)}`;
 }

@@ -41,7 +41,7 @@ export const FRAMES = 120;
  * @param options.steps tell of the page's own steps in the trace too, which makes them a little slower
  * @returns what was seen at each frame, and how often Chromium's own trace tells of something
  */
-export async function dragFilm(page: Page, browser: Browser, { control = false, steps = false } = {}): Promise<{ seen: Seen[]; count: (name: string) => number }> {
+export async function dragFilm(page: Page, browser: Browser, { control = false, steps = false } = {}): Promise<{ seen: Seen[]; count: (name: string, of?: (args: Record<string, unknown>) => boolean) => number }> {
   const face = page.getByRole('slider', { name: 'Dry film of coat 3, Saltgate 45 barrier' });
   const box = await face.boundingBox();
   if (!box) throw new Error('the face of coat 3 is not on the page');
@@ -71,7 +71,7 @@ export async function dragFilm(page: Page, browser: Browser, { control = false, 
     },
     { startY: at.y, frames: FRAMES, idle: control },
   );
-  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: { name: string }[] };
+  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: { name: string; args: Record<string, unknown> }[] };
   await page.mouse.up();
-  return { seen, count: (name) => traceEvents.filter((e) => e.name === name).length };
+  return { seen, count: (name, of = () => true) => traceEvents.filter((e) => e.name === name && of(e.args)).length };
 }

@@ -120,7 +120,8 @@ test('packs that may be cut tell the whole of themselves while they are pointed 
   await page.goto(`${yard.url}${sloop}/film/${ids.underwater}`);
   const packs = page.locator('[data-product="Saltgate 45 barrier"] [role=cell]').last().locator('> span').last().locator('> span');
   await expect(packs).toContainText('×');
-  await packs.hover();
+  // The lines beyond the second are clipped: pointed at where it can be seen.
+  await packs.locator('..').hover();
   const whole = await packs.textContent();
   await expect(packs).toHaveAttribute('title', whole!);
   // By keys, the pointer where it is and no finding that would push them away: the title follows too. Then back: the yard is another test's too.
@@ -206,7 +207,20 @@ test('a named build-up: who follows, who departed, brought in line, changed for 
   await expect(page.getByRole('heading', { name: '4 zones follow' })).toBeVisible();
   await expect.poll(() => films(yard, DEMO.sloop, DEMO.keels)).toEqual([70, 70, 70, 70, 50, 50, 50]);
 
-  const litresOf = async (zone: string) => Number(/[\d.]+$/.exec(await page.getByRole('listitem').filter({ has: page.getByRole('link', { name: zone, exact: true }) }).innerText())?.[0]);
+  // The figures are one text beside the names: that of a zone stands at the line of its name, and the name is described by it.
+  const litresOf = async (zone: string) => {
+    const link = page.getByRole('link', { name: zone, exact: true });
+    const beside = await link.evaluate((a) => {
+      const rows = a.closest('ul') as HTMLElement;
+      const column = rows.nextElementSibling as HTMLElement;
+      const figures = (column.textContent ?? '').split('\n');
+      const { top, height } = column.getBoundingClientRect();
+      const name = a.getBoundingClientRect();
+      return figures[Math.floor(((name.top + name.height / 2 - top) / height) * figures.length)];
+    });
+    await expect(link).toHaveAccessibleDescription(`all coats about ${beside} L`);
+    return Number(beside);
+  };
   // The four barrier coats 13.61 L, the tie coat 2.89 L and the two of antifouling 5.06 L of the zone's own page.
   expect(await litresOf('Underwater hull')).toBeCloseTo(13.61 + 2.89 + 5.06, 1);
   const face = page.getByRole('slider', { name: 'Dry film of coat 7, Kelpward hard antifouling' });

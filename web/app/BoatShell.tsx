@@ -51,7 +51,7 @@ function JobStrip({ view }: { view: BoatView }) {
   const simulated = view.hours.findLast((h) => h.at <= at)?.source === 'simulated';
   return (
     <p className="no-print ruled narrow apart flex flex-wrap items-baseline gap-x-4 gap-y-0 px-3 py-1.5 text-lg sm:px-5">
-      <Link to={`/boats/${boat.id}/edit`} className="max-w-full truncate text-xl font-semibold underline decoration-1 underline-offset-4">
+      <Link to={`/boats/${boat.id}/edit`} className="max-w-full cut text-xl font-semibold underline decoration-1 underline-offset-4">
         {boat.name}
       </Link>
       {out !== null && out > 0 && <span>day {out} on the hard</span>}
@@ -87,7 +87,7 @@ function Bench({ view }: { view: BoatView }) {
               }
             >
               <span className="text-lg">{place.name}</span>
-              <span className="quiet max-w-full truncate text-sm lg:text-base">{figures[place.path]}</span>
+              <span className="quiet max-w-full cut text-sm lg:text-base">{figures[place.path]}</span>
             </NavLink>
           </li>
         ))}

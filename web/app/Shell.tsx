@@ -19,7 +19,7 @@ export function Shell() {
   }, [theme]);
 
   return (
-    <div className="flex min-h-dvh flex-col">
+    <div className="relative flex min-h-dvh flex-col">
       <a href="#place" className="btn btn-primary absolute left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
         To the content
       </a>
@@ -65,7 +65,7 @@ export function Shell() {
         </Suspense>
       </main>
       <Toasts />
-      <KeySheet open={keysOpen} onClose={() => setKeysOpen(false)} />
+      {keysOpen && <KeySheet onClose={() => setKeysOpen(false)} />}
       <ScrollRestoration />
     </div>
   );

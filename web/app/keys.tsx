@@ -61,12 +61,9 @@ export function useKeys(onHelp: () => void): void {
   }, [navigate, pathname, search, boatId, onHelp]);
 }
 
-export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeySheet({ onClose }: { onClose: () => void }) {
   const ref = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    if (open) ref.current?.showModal();
-    else ref.current?.close();
-  }, [open]);
+  useEffect(() => ref.current?.showModal(), []);
   const rows: [string, string][] = [
     ['0', 'the yard'],
     ...PLACES.map((p): [string, string] => [p.key, p.name]),

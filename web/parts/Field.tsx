@@ -115,7 +115,7 @@ export function Choice<T extends string>({ label, options, value, onPick }: { la
   return (
     <fieldset className="min-w-0">
       <legend className="lab mb-1">{label}</legend>
-      <div className="join flex-wrap">
+      <div className="join relative flex-wrap">
         {options.map(([key, words]) => (
           <label key={key} className={`btn join-item ${key === value ? 'btn-primary' : ''}`}>
             <input type="radio" name={name} className="sr-only" checked={key === value} onChange={() => onPick(key)} />

@@ -1,5 +1,5 @@
 import { computed, effect, type ReadonlySignal } from '@preact/signals-core';
-import { useCallback, useLayoutEffect, useRef, useSyncExternalStore, type PointerEvent, type RefObject } from 'react';
+import { useCallback, useLayoutEffect, useRef, useSyncExternalStore, type CSSProperties, type PointerEvent, type RefObject } from 'react';
 import { figure, shownUnit } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
@@ -49,9 +49,9 @@ export function computedAlike<T>(read: () => T): ReadonlySignal<T> {
   });
 }
 
-/** Words that follow a drag. */
-export function LiveText({ of, className }: { of: () => string; className?: string }) {
-  return <span ref={useFollowing<HTMLSpanElement, string>(of, setText)} className={className} />;
+/** Words that follow a drag. @param hidden from assistive technology, where they are told otherwise */
+export function LiveText({ of, className, style, hidden }: { of: () => string; className?: string; style?: CSSProperties; hidden?: boolean }) {
+  return <span ref={useFollowing<HTMLSpanElement, string>(of, setText)} className={className} style={style} aria-hidden={hidden} />;
 }
 
 /**
@@ -68,7 +68,7 @@ export function LiveLines({ of, className }: { of: () => string; className: stri
   const tell = ({ currentTarget }: PointerEvent<HTMLElement>) => (currentTarget.title = currentTarget.textContent);
   const untell = ({ currentTarget }: PointerEvent<HTMLElement>) => currentTarget.removeAttribute('title');
   return (
-    <span className={`block leading-tight sm:h-[2lh] sm:overflow-hidden ${className}`}>
+    <span className={`block leading-tight sm:h-[2lh] sm:overflow-clip ${className}`}>
       <span ref={ref} className="block bg-base-100 px-0.5 sm:min-h-[6lh]" onPointerEnter={tell} onPointerLeave={untell} />
     </span>
   );

@@ -16,14 +16,14 @@ import { applyNamed, followers, repeatCoat } from '#core/system/system';
 import type { BuildUpRow } from '#contracts/boat';
 import type { NamedBuildUpRow } from '#contracts/system';
 import { NotFound } from '../../app/PlaceError';
-import { figure, shownUnit } from '#core/units/format';
+import { figure, shownUnit, type UnitChoice } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { save, useBoats, useNamed, useSheets, type BoatView } from '../../data/store';
 import { toast } from '../../data/toasts';
 import { useSubmit } from '../../data/useSubmit';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
-import { LiveLines, LiveFig, LiveText, computedAlike, useLive } from '../../parts/live';
+import { LiveLines, LiveFig, LiveText, computedAlike, useFollowing, useLive } from '../../parts/live';
 import { BOND_WORDS, EXPOSURE_WORDS, moneyWords, packWords, SUBSTRATE_WORDS } from '../../parts/words';
 import { AddLayer } from '../film/AddLayer';
 import { CoatsAndFilm } from '../film/CoatsAndFilm';
@@ -267,33 +267,48 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
   }), [job, named, saved, follow, sheetOf]);
   const bought = useLive(useMemo(() => computed(() => ledger.value.products.filter((p) => p.purchase && p.purchase.packs.length > 0).map((p) => p.sheetId).join()), [ledger]));
   const ofProduct = (sheetId: string) => ledger.value.products.find((p) => p.sheetId === sheetId);
-  const line = (z: Zone, told?: string) => (
-    <li key={z.row.id}>
-      <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} zone={z} of={() => ledger.value.zones.find((x) => x.surfaceId === z.row.surfaceId)} named={keptMicron} />
-      {told && (
-        <p className="text-sm quiet">
-          {told}{' '}
-          <button type="button" className="link-row underline underline-offset-4" onClick={() => onInLine(z)}>
-            Bring in line
-          </button>
-        </p>
-      )}
-    </li>
-  );
+  const ofZone = (z: Zone) => ledger.value.zones.find((x) => x.surfaceId === z.row.surfaceId);
+  const litresOf = (z: Zone) => zoneLitres(z, ofZone(z), units);
+  const litres = computed(() => follow.map(litresOf));
+  const line = (z: Zone, told: () => string) => <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} zone={z} of={() => ofZone(z)} litres={told} named={keptMicron} />;
   return (
     <div className="border-b border-base-300 py-2">
-      <p className="box-of-its-own flex h-8 items-baseline gap-3">
-        <span className="narrow min-w-0 flex-1 truncate text-lg font-semibold">{view.boat.name}</span>
-        <span>
-          job’s packs <LiveText of={() => moneyWords(packsMinor(ledger.value.products), job.currency)} className="fig text-lg" />
-        </span>
-      </p>
-      <p className="lab text-right">all coats, about {shownUnit('volume', units).symbol}</p>
-      {/* All of them change in a drag: laid out as one they leave a third of the garbage that they would each on its own. */}
-      <ul className="box-of-its-own" style={{ height: `${follow.length * ZONE_LINE_REM}rem` }}>
-        {follow.map((z) => line(z))}
-      </ul>
-      {departed.length > 0 && <ul>{departed.map(({ zone, differences }) => line(zone, `departed: ${differences.join(', ')}.`))}</ul>}
+      <div className="box-of-its-own" style={{ height: `${BOAT_REM + LABEL_REM + follow.length * ZONE_LINE_REM}rem` }}>
+        <p className="flex items-baseline gap-3" style={{ height: `${BOAT_REM}rem` }}>
+          <span className="narrow min-w-0 flex-1 cut text-lg font-semibold">{view.boat.name}</span>
+          <span>
+            job’s packs <LiveText of={() => moneyWords(packsMinor(ledger.value.products), job.currency)} className="fig inline-block min-w-24 text-right text-lg" />
+          </span>
+        </p>
+        <p className="lab text-right" style={{ height: `${LABEL_REM}rem` }}>
+          all coats, about {shownUnit('volume', units).symbol}
+        </p>
+        <ul className="apart">
+          {follow.map((z, i) => (
+            <li key={z.row.id}>{line(z, () => litres.value[i] as string)}</li>
+          ))}
+        </ul>
+        {/* All of them change in a drag: one text of as many lines is laid out and painted for a fraction of what a box for each takes, and leaves a fraction of its garbage. */}
+        <LiveText of={() => litres.value.join('\n')} className="fig absolute right-0 bottom-0 w-20 text-right whitespace-pre" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
+      </div>
+      {departed.length > 0 && (
+        <ul>
+          {departed.map(({ zone, differences }) => (
+            <li key={zone.row.id}>
+              <div className="relative">
+                {line(zone, () => litresOf(zone))}
+                <LiveText of={() => litresOf(zone)} className="fig absolute top-0 right-0 w-20 text-right" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
+              </div>
+              <p className="text-sm quiet">
+                departed: {differences.join(', ')}.{' '}
+                <button type="button" className="link-row underline underline-offset-4" onClick={() => onInLine(zone)}>
+                  Bring in line
+                </button>
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
       <ul aria-label={`Packs for ${view.boat.name}`} className="border-t border-base-300 pt-1">
         {bought !== '' && bought.split(',').map((id) => <PacksLine key={id} of={() => ofProduct(id)} />)}
       </ul>
@@ -301,25 +316,31 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
   );
 }
 
+const BOAT_REM = 2;
+const LABEL_REM = 1.375;
 const ZONE_LINE_REM = 2.25;
 
-/** A zone with what all its coats take, and its film where that is another than the build-up's. */
-function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () => ZoneLedger | undefined; named: ReadonlySignal<number> }) {
+/** What all coats of a zone take, without the unit; nothing where that cannot be worked out. */
+function zoneLitres({ areaM2 }: Zone, ledger: ZoneLedger | undefined, units: UnitChoice): string {
+  const total = ledger?.perM2?.total;
+  return total ? figure('volume', total.litres * areaM2, units, undefined, shownUnit('volume', units)).number : '';
+}
+
+/** A zone, described by what all its coats take, with its film where that is another than the build-up's. */
+function ZoneLine({ path, zone, of, litres, named }: { path: string; zone: Zone; of: () => ZoneLedger | undefined; litres: () => string; named: ReadonlySignal<number> }) {
   const { units } = useSettings();
-  const unit = shownUnit('volume', units);
   const own = useMemo(() => computed(of), [of]);
   const worst = useLive(useMemo(() => computed(() => own.value?.findings.find((f) => f.severity !== 'note')?.severity), [own]));
-  const total = useMemo(() => computed(() => own.value?.perM2?.total), [own]);
-  const counted = useLive(useMemo(() => computed(() => total.value !== undefined), [total]));
-  const differs = useLive(useMemo(() => computed(() => total.value !== undefined && Math.abs(total.value.keptMicron - named.value) > 0.5), [total, named]));
+  const kept = useMemo(() => computed(() => own.value?.perM2?.total.keptMicron), [own]);
+  const differs = useLive(useMemo(() => computed(() => kept.value !== undefined && Math.abs(kept.value - named.value) > 0.5), [kept, named]));
+  const link = useFollowing<HTMLAnchorElement, string>(litres, (element, told) => element.setAttribute('aria-description', told && `all coats about ${told} ${shownUnit('volume', units).symbol}`));
   return (
-    <div className="flex items-center gap-4" style={{ height: `${ZONE_LINE_REM}rem` }}>
-      <Link to={path} className="min-w-0 flex-1 truncate underline decoration-1 underline-offset-4">
+    <div className="flex items-center gap-4 pr-24" style={{ height: `${ZONE_LINE_REM}rem` }}>
+      <Link ref={link} to={path} className="min-w-0 flex-1 cut underline decoration-1 underline-offset-4">
         {zone.name}
       </Link>
       {worst && <FindingMark severity={worst} />}
-      {differs && <LiveFig quantity="film" of={() => total.value?.keptMicron ?? 0} />}
-      {counted && <LiveText of={() => figure('volume', (total.value?.litres ?? 0) * zone.areaM2, units, undefined, unit).number} className="fig w-20 min-w-0 shrink-0 bg-base-100 px-0.5 text-right" />}
+      {differs && <LiveFig quantity="film" of={() => kept.value ?? 0} />}
     </div>
   );
 }
@@ -328,9 +349,9 @@ function ZoneLine({ path, zone, of, named }: { path: string; zone: Zone; of: () 
 function PacksLine({ of }: { of: () => JobProduct | undefined }) {
   const product = useMemo(() => computed(of), [of]);
   return (
-    <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight max-sm:py-1 sm:box-of-its-own sm:grid sm:h-12 sm:items-start sm:pt-1 sm:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
-      <span className="min-w-0 truncate">{product.peek()?.sheet.name}</span>
-      <LiveLines of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:text-right" />
+    <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight max-sm:py-1 sm:box-of-its-own sm:h-12 sm:flex-nowrap sm:items-start sm:pt-1">
+      <span className="min-w-0 cut sm:w-2/5 sm:shrink-0">{product.peek()?.sheet.name}</span>
+      <LiveLines of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:flex-1 sm:text-right" />
     </li>
   );
 }

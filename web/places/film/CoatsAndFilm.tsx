@@ -10,8 +10,8 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: ReadonlySignal<reado
   const live = useMemo(() => computed(() => told(coats.value, sheetById)), [coats, sheetById]);
   const { runs, barrierMicron } = live.peek();
   return (
-    <div className="mt-2">
-      <p className="lab flex justify-between border-b border-base-300">
+    <>
+      <p className="lab mt-2 flex justify-between border-b border-base-300">
         <span>In coats</span> <span>In film</span>
       </p>
       <ul aria-label="In coats and in film" className="box-of-its-own" style={{ height: `${(runs.length + (barrierMicron === null ? 0 : 1)) * RUN_REM}rem` }}>
@@ -20,7 +20,7 @@ export function CoatsAndFilm({ coats, sheetById }: { coats: ReadonlySignal<reado
         ))}
         {barrierMicron !== null && <RunLine name="barrier in all" coats={null} colours="" keptMicron={() => live.value.barrierMicron ?? 0} />}
       </ul>
-    </div>
+    </>
   );
 }
 
@@ -30,7 +30,7 @@ function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: nu
   return (
     <li className="flex items-center gap-2" style={{ height: `${RUN_REM}rem` }}>
       <span className="fig w-6 shrink-0">{coats === null ? '' : `${coats} ×`}</span>
-      <span className="min-w-0 flex-1 truncate">
+      <span className="min-w-0 flex-1 cut">
         {name} {colours && <span className="quiet">{colours}</span>}
       </span>
       <LiveFig quantity="film" of={keptMicron} className="min-w-12 shrink-0 text-right" />

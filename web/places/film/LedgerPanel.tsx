@@ -76,7 +76,7 @@ function ProductRow({ zone, whole, job }: { zone: () => BuildUpQuantities['produ
   const wanted = useLive(useMemo(() => computed(() => product.value !== undefined), [product]));
   return (
     <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-18 sm:grid-rows-[auto_1fr]`}>
-      <span role="rowheader" className="line-clamp-2 self-start sm:row-span-2" title={name}>
+      <span role="rowheader" className="line-clamp-2 overflow-clip self-start sm:row-span-2" title={name}>
         {name}
       </span>
       <Cell label="this zone" className="max-sm:order-1 max-sm:text-left sm:row-span-2">
