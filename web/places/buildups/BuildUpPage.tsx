@@ -289,7 +289,7 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
           ))}
         </ul>
         {/* All of them change in a drag: one text of as many lines is laid out and painted for a fraction of what a box for each takes, and leaves a fraction of its garbage. */}
-        <LiveText of={() => litres.value.join('\n')} className="fig absolute right-0 bottom-0 w-20 text-right whitespace-pre" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
+        <LiveText of={() => litres.value.join('\n')} className="fig absolute right-0 bottom-0 w-20 bg-base-100 px-0.5 text-right whitespace-pre" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
       </div>
       {departed.length > 0 && (
         <ul>
@@ -297,7 +297,7 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
             <li key={zone.row.id}>
               <div className="relative">
                 {line(zone, () => litresOf(zone))}
-                <LiveText of={() => litresOf(zone)} className="fig absolute top-0 right-0 w-20 text-right" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
+                <LiveText of={() => litresOf(zone)} className="fig absolute top-0 right-0 w-20 bg-base-100 px-0.5 text-right" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
               </div>
               <p className="text-sm quiet">
                 departed: {differences.join(', ')}.{' '}
