@@ -1,6 +1,7 @@
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
 import { undo } from '../data/store';
+import { useModal } from '../parts/useModal';
 
 /** The bench, left to right. A place keeps its digit even while its neighbours are not there yet. */
 export const PLACES = [
@@ -62,8 +63,7 @@ export function useKeys(onHelp: () => void): void {
 }
 
 export function KeySheet({ onClose }: { onClose: () => void }) {
-  const ref = useRef<HTMLDialogElement>(null);
-  useEffect(() => ref.current?.showModal(), []);
+  const ref = useModal();
   const rows: [string, string][] = [
     ['0', 'the yard'],
     ...PLACES.map((p): [string, string] => [p.key, p.name]),

@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { RecordKind, ZoneRecord } from '#core/system/stack';
 import { now } from '../../data/now';
 import { settings } from '../../data/settings';
 import { TextField } from '../../parts/Field';
 import { RECORD_WORDS } from '../../parts/words';
+import { useModal } from '../../parts/useModal';
 
 const ASKS: Record<RecordKind, { title: string; how: string; hint: string }> = {
   testPatch: { title: 'Test patch', how: 'Put a hand’s breadth of the new coat on the old one, and look at it next day: it must neither lift, wrinkle nor stay soft.', hint: 'Where, how long ago, what it did' },
@@ -14,10 +15,9 @@ const ASKS: Record<RecordKind, { title: string; how: string; hint: string }> = {
 
 /** Put down what was tried before anything goes over an old coating. */
 export function RecordDialog({ kind, onSave, onClose }: { kind: RecordKind; onSave: (record: ZoneRecord) => void; onClose: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
+  const dialog = useModal();
   const [note, setNote] = useState('');
   const ask = ASKS[kind];
-  useEffect(() => dialog.current?.showModal(), []);
   return (
     <dialog ref={dialog} className="modal" onClose={onClose} aria-labelledby="record-title">
       <div className="modal-box rounded-sm">

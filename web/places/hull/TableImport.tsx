@@ -1,9 +1,10 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { OffsetTable } from '#core/hull/offsets';
 import { guessGirthColumns, hasHeadings, readGirthTable, readOffsetCells, seemsDecimalComma, TABLE_UNITS, unitInHeadings, type BadCell, type GirthColumns, type TableStyle, type TableUnit } from '#core/hull/tables';
 import type { GirthStation } from '#core/hull/zoneArea';
 import { FormProblem, SelectField } from '../../parts/Field';
 import { MESH_UNIT_WORDS } from '../../parts/words';
+import { useModal } from '../../parts/useModal';
 
 const MOST_BYTES = 2 * 1024 * 1024;
 const SHOWN_ROWS = 14;
@@ -109,11 +110,8 @@ const width = (sheet: Sheet | null) => Math.max(0, ...(sheet?.cells ?? []).map((
 const columnName = (sheet: Sheet | null, i: number, headings: boolean) => (headings && sheet?.cells[0]?.[i]?.trim() ? sheet.cells[0][i] : `column ${i + 1}`) as string;
 
 function ImportDialog({ title, onClose, onSheet, sheet, children }: { title: string; onClose: () => void; onSheet: (sheet: Sheet) => void; sheet: Sheet | null; bad: readonly BadCell[]; children: ReactNode }) {
-  const dialog = useRef<HTMLDialogElement>(null);
+  const dialog = useModal();
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    dialog.current?.showModal();
-  }, []);
   const read = async (file: File | undefined) => {
     if (!file) return;
     setProblem(null);

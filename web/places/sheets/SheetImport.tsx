@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { readSheetCells, readSheetsDocument, SHEETS_FILE_MAX, type SheetsRead } from '#core/sheet/exchange';
 import { sheetProblems, type SheetBody } from '#core/sheet/sheet';
@@ -8,6 +8,7 @@ import type { SheetRow } from '#contracts/sheet';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem } from '../../parts/Field';
 import { SHEET_KIND_WORDS } from '../../parts/words';
+import { useModal } from '../../parts/useModal';
 
 /** What becomes of one row of a file. */
 interface Row {
@@ -22,12 +23,11 @@ interface Row {
 
 /** Sheets out of a file: every one is looked over and named before any is taken in. */
 export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onClose: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
+  const dialog = useModal();
   const [rows, setRows] = useState<Row[] | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
   const { failure, sending, submit } = useSubmit();
-  useEffect(() => dialog.current?.showModal(), []);
   const read = async (file: File | undefined) => {
     if (!file) return;
     setRows(null);
