@@ -16,7 +16,8 @@ import { applyNamed, followers, repeatCoat } from '#core/system/system';
 import type { BuildUpRow } from '#contracts/boat';
 import type { NamedBuildUpRow } from '#contracts/system';
 import { NotFound } from '../../app/PlaceError';
-import { figure, shownUnit, type UnitChoice } from '#core/units/format';
+import { figure, shownUnit } from '#core/units/format';
+import type { Unit } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
 import { save, useBoats, useNamed, useSheets, type BoatView } from '../../data/store';
 import { toast } from '../../data/toasts';
@@ -268,20 +269,25 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
   const bought = useLive(useMemo(() => computed(() => ledger.value.products.filter((p) => p.purchase && p.purchase.packs.length > 0).map((p) => p.sheetId).join()), [ledger]));
   const ofProduct = (sheetId: string) => ledger.value.products.find((p) => p.sheetId === sheetId);
   const ofZone = (z: Zone) => ledger.value.zones.find((x) => x.surfaceId === z.row.surfaceId);
-  const litresOf = (z: Zone) => zoneLitres(z, ofZone(z), units);
+  const unit = shownUnit('volume', units);
+  // Without the unit; nothing where they cannot be worked out.
+  const litresOf = (z: Zone) => {
+    const total = ofZone(z)?.perM2?.total;
+    return total ? figure('volume', total.litres * z.areaM2, units, undefined, unit).number : '';
+  };
   const litres = computed(() => follow.map(litresOf));
-  const line = (z: Zone, told: () => string) => <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} zone={z} of={() => ofZone(z)} litres={told} named={keptMicron} />;
+  const line = (z: Zone, told: () => string) => <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} zone={z} of={() => ofZone(z)} litres={told} unit={unit} named={keptMicron} />;
   return (
     <div className="border-b border-base-300 py-2">
       <div className="box-of-its-own" style={{ height: `${BOAT_REM + LABEL_REM + follow.length * ZONE_LINE_REM}rem` }}>
         <p className="flex items-baseline gap-3" style={{ height: `${BOAT_REM}rem` }}>
-          <span className="narrow min-w-0 flex-1 cut text-lg font-semibold">{view.boat.name}</span>
+          <span className="narrow flex-1 cut text-lg font-semibold">{view.boat.name}</span>
           <span>
             job’s packs <LiveText of={() => moneyWords(packsMinor(ledger.value.products), job.currency)} className="fig inline-block min-w-24 text-right text-lg" />
           </span>
         </p>
         <p className="lab text-right" style={{ height: `${LABEL_REM}rem` }}>
-          all coats, about {shownUnit('volume', units).symbol}
+          all coats, about {unit.symbol}
         </p>
         <ul className="apart">
           {follow.map((z, i) => (
@@ -289,7 +295,7 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
           ))}
         </ul>
         {/* All of them change in a drag: one text of as many lines is laid out and painted for a fraction of what a box for each takes, and leaves a fraction of its garbage. */}
-        <LiveText of={() => litres.value.join('\n')} className="fig absolute right-0 bottom-0 w-20 bg-base-100 px-0.5 text-right whitespace-pre" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
+        <Litres of={() => litres.value.join('\n')} />
       </div>
       {departed.length > 0 && (
         <ul>
@@ -297,7 +303,7 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
             <li key={zone.row.id}>
               <div className="relative">
                 {line(zone, () => litresOf(zone))}
-                <LiveText of={() => litresOf(zone)} className="fig absolute top-0 right-0 w-20 bg-base-100 px-0.5 text-right" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />
+                <Litres of={() => litresOf(zone)} />
               </div>
               <p className="text-sm quiet">
                 departed: {differences.join(', ')}.{' '}
@@ -320,23 +326,21 @@ const BOAT_REM = 2;
 const LABEL_REM = 1.375;
 const ZONE_LINE_REM = 2.25;
 
-/** What all coats of a zone take, without the unit; nothing where that cannot be worked out. */
-function zoneLitres({ areaM2 }: Zone, ledger: ZoneLedger | undefined, units: UnitChoice): string {
-  const total = ledger?.perM2?.total;
-  return total ? figure('volume', total.litres * areaM2, units, undefined, shownUnit('volume', units)).number : '';
+/** The litres of zones, a line for each, at the right of their names; assistive technology is told them with the names. */
+function Litres({ of }: { of: () => string }) {
+  return <LiveText of={of} className="fig absolute right-0 bottom-0 w-20 bg-base-100 px-0.5 text-right whitespace-pre" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />;
 }
 
 /** A zone, described by what all its coats take, with its film where that is another than the build-up's. */
-function ZoneLine({ path, zone, of, litres, named }: { path: string; zone: Zone; of: () => ZoneLedger | undefined; litres: () => string; named: ReadonlySignal<number> }) {
-  const { units } = useSettings();
+function ZoneLine({ path, zone, of, litres, unit, named }: { path: string; zone: Zone; of: () => ZoneLedger | undefined; litres: () => string; unit: Unit; named: ReadonlySignal<number> }) {
   const own = useMemo(() => computed(of), [of]);
   const worst = useLive(useMemo(() => computed(() => own.value?.findings.find((f) => f.severity !== 'note')?.severity), [own]));
   const kept = useMemo(() => computed(() => own.value?.perM2?.total.keptMicron), [own]);
   const differs = useLive(useMemo(() => computed(() => kept.value !== undefined && Math.abs(kept.value - named.value) > 0.5), [kept, named]));
-  const link = useFollowing<HTMLAnchorElement, string>(litres, (element, told) => element.setAttribute('aria-description', told && `all coats about ${told} ${shownUnit('volume', units).symbol}`));
+  const link = useFollowing<HTMLAnchorElement, string>(litres, (element, told) => element.setAttribute('aria-description', told && `all coats about ${told} ${unit.symbol}`));
   return (
     <div className="flex items-center gap-4 pr-24" style={{ height: `${ZONE_LINE_REM}rem` }}>
-      <Link ref={link} to={path} className="min-w-0 flex-1 cut underline decoration-1 underline-offset-4">
+      <Link ref={link} to={path} className="flex-1 cut underline decoration-1 underline-offset-4">
         {zone.name}
       </Link>
       {worst && <FindingMark severity={worst} />}
@@ -350,7 +354,7 @@ function PacksLine({ of }: { of: () => JobProduct | undefined }) {
   const product = useMemo(() => computed(of), [of]);
   return (
     <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight max-sm:py-1 sm:box-of-its-own sm:h-12 sm:flex-nowrap sm:items-start sm:pt-1">
-      <span className="min-w-0 cut sm:w-2/5 sm:shrink-0">{product.peek()?.sheet.name}</span>
+      <span className="cut sm:w-2/5 sm:shrink-0">{product.peek()?.sheet.name}</span>
       <LiveLines of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:flex-1 sm:text-right" />
     </li>
   );

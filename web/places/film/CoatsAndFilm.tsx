@@ -30,7 +30,7 @@ function RunLine({ name, coats, colours, keptMicron }: { name: string; coats: nu
   return (
     <li className="flex items-center gap-2" style={{ height: `${RUN_REM}rem` }}>
       <span className="fig w-6 shrink-0">{coats === null ? '' : `${coats} ×`}</span>
-      <span className="min-w-0 flex-1 cut">
+      <span className="flex-1 cut">
         {name} {colours && <span className="quiet">{colours}</span>}
       </span>
       <LiveFig quantity="film" of={keptMicron} className="min-w-12 shrink-0 text-right" />

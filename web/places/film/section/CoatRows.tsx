@@ -118,7 +118,7 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
         )}
         <button type="button" className="flex h-full min-w-0 flex-1 items-center gap-2 text-left" aria-pressed={selected} onClick={() => onPick(layer.id)}>
           <span className="inline-block h-6 w-3.5 shrink-0 border border-base-content" style={{ background: layer.colourHex }} aria-hidden="true" />
-          <span className="narrow min-w-0 flex-1 cut text-lg leading-tight">
+          <span className="narrow flex-1 cut text-lg leading-tight">
             <span className="quiet">{index + 1}</span> <span className="font-semibold">{coat.name}</span> <span className="quiet">{layer.colour}{coat.on ? ' · on' : ''}</span>
           </span>
           <LiveFig quantity="film" of={() => live().layer.dftMicron} className="min-w-12 shrink-0 text-right text-lg" />
@@ -126,7 +126,7 @@ function Row({ pitch, live, counted, index, under, findings, selected, onPick, o
         <Marks findings={own} onFinding={onFinding} />
       </div>
       <div className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8" style={{ height: pitch.strip }}>
-        <span className="narrow quiet min-w-0 flex-1 cut text-base">{onto(coat, under)}</span>
+        <span className="narrow quiet flex-1 cut text-base">{onto(coat, under)}</span>
         {counted && (
           <span className="narrow min-w-0 shrink-0 text-base whitespace-nowrap">
             <span>
