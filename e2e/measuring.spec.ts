@@ -185,7 +185,11 @@ test('a mesh in millimetres is laid along the boat, checked, cut, kept with its 
     await page.mouse.up();
     await expect.poll(async () => Number(await line.inputValue()), { timeout: 2000 }).toBeGreaterThan(0.27);
   }).toPass({ timeout: 40_000 });
-  await line.fill('0.15');
+  // A slow machine may still be at what was dragged, which then comes between taking out what stands there and typing.
+  await expect(async () => {
+    await line.fill('0.15');
+    await expect(line).toHaveValue('0.15', { timeout: 500 });
+  }).toPass({ timeout: 20_000 });
   await page.getByLabel('Trim, down by the bow, °').fill('0');
 
   await expect(page.getByRole('checkbox', { name: /Underwater hull/ })).toBeChecked();
