@@ -3,7 +3,7 @@ import type { TimeTable } from '../cure/arrhenius';
 import { instant, notNegative } from '../guard';
 import { checkConditions, type ConditionLimits, type LimitBreak, type PaintMethod } from './conditions';
 import { temperatureAt } from './surfaceSeries';
-import { weatherAt, type TempSample, type WeatherHour } from './weather';
+import { unbrokenHours, weatherAt, type TempSample, type WeatherHour } from './weather';
 
 const STEP_MS = 15 * 60_000;
 const DAY_MS = 86_400_000;
@@ -51,8 +51,9 @@ export function startAdvice(options: {
   minCureC?: number;
   horizonMs?: number;
 }): StartAdvice {
-  const { hours, surface, limits, method, touchDry, minCureC } = options;
+  const { surface, limits, method, touchDry, minCureC } = options;
   const now = instant(options.now, 'Now');
+  const hours = unbrokenHours(options.hours, now);
   const applyMs = notNegative(options.applyHours, 'The hours to put a coat on') * 3_600_000;
   const horizon = now + (options.horizonMs ?? 1.5 * DAY_MS);
   const lastHour = hours[hours.length - 1];

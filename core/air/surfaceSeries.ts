@@ -1,6 +1,7 @@
 import { instant, notNegative, temperatureC } from '../guard';
 import { segmentAt } from './segment';
 import type { SurfaceReading, TempSample, WeatherHour } from './weather';
+import { Impossible } from '../impossible';
 
 const HOUR_MS = 3_600_000;
 /** A reading's difference has faded out after about this long. [CP] */
@@ -30,14 +31,14 @@ export function surfaceSeries(options: {
 }): TempSample[] {
   const { weather, readings } = options;
   const openness = notNegative(options.openness ?? 0, 'Openness');
-  if (weather.length === 0) throw new RangeError('There is no weather for this time. Type the forecast first.');
+  if (weather.length === 0) throw new Impossible('There is no weather for this time. Type the forecast first.');
 
   const carried: TempSample[] = [];
   let before = -Infinity;
   for (const hour of weather) {
     instant(hour.at, 'The time of the weather');
     temperatureC(hour.airC, 'Air temperature');
-    if (hour.at <= before) throw new RangeError('The weather must be in order of time, one figure an instant.');
+    if (hour.at <= before) throw new Impossible('The weather must be in order of time, one figure an instant.');
     before = hour.at;
     const night = hour.sunWm2 === undefined || hour.sunWm2 > 0 || hour.cloud === undefined ? 0 : CLEAR_SKY_COOLING_C * (1 - hour.cloud);
     carried.push({ at: hour.at, tempC: hour.airC + openness * ((hour.sunWm2 ?? 0) * SUN_GAIN_C_PER_WM2 - night) });
@@ -56,21 +57,29 @@ export function surfaceSeries(options: {
     .map((r) => ({ at: r.at, differenceC: r.surfaceC - temperatureAt(carried, Math.max(r.at, first.at)) }));
   if (shifts.length === 0) return carried;
 
-  const instants = new Set(carried.map((s) => s.at));
-  for (const shift of shifts) if (shift.at >= first.at) instants.add(shift.at);
-  const shiftAt = (at: number): number => {
-    let latest: (typeof shifts)[number] | undefined;
-    for (const shift of shifts) if (shift.at <= at) latest = shift;
-    if (!latest) return 0;
-    return latest.differenceC * Math.max(0, 1 - (at - latest.at) / (READING_FADE_H * HOUR_MS));
+  // Both are in order of time, so one walk through the hours and the readings between them tells all.
+  const out: TempSample[] = [];
+  let shift: (typeof shifts)[number] | undefined;
+  let next = 0;
+  const add = (at: number, tempC: number) => {
+    while (next < shifts.length && (shifts[next] as (typeof shifts)[number]).at <= at) shift = shifts[next++];
+    const faded = shift ? Math.max(0, 1 - (at - shift.at) / (READING_FADE_H * HOUR_MS)) : 0;
+    out.push({ at, tempC: tempC + (shift ? shift.differenceC * faded : 0) });
   };
-  return [...instants].sort((a, b) => a - b).map((at) => ({ at, tempC: temperatureAt(carried, at) + shiftAt(at) }));
+  for (const sample of carried) {
+    for (let coming = shifts[next]; coming && coming.at < sample.at; coming = shifts[next]) {
+      if (coming.at >= first.at) add(coming.at, temperatureAt(carried, coming.at));
+      else shift = shifts[next++];
+    }
+    add(sample.at, sample.tempC);
+  }
+  return out;
 }
 
 /** Temperature, °C, at an instant: linear between samples, the end value beyond either end. */
 export function temperatureAt(series: readonly TempSample[], at: number): number {
   const first = series[0];
-  if (!first) throw new RangeError('The temperature series is empty.');
+  if (!first) throw new Impossible('The temperature series is empty.');
   if (at <= first.at) return first.tempC;
   const last = series[series.length - 1] as TempSample;
   if (at >= last.at) return last.tempC;

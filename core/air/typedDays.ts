@@ -1,6 +1,7 @@
 import { finite, instant, temperatureC } from '../guard';
 import { dewPointC, relativeHumidity } from './dewPoint';
 import type { WeatherHour } from './weather';
+import { Impossible } from '../impossible';
 
 /** A day of weather as a person types it from any forecast. */
 export interface TypedDay {
@@ -29,18 +30,18 @@ const HIGH_HOUR = 15;
  * @throws RangeError when there are no days, they overlap, a low is above its high or humidity is missing.
  */
 export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
-  if (days.length === 0) throw new RangeError('Type at least one day of weather.');
+  if (days.length === 0) throw new Impossible('Type at least one day of weather.');
   const ordered = [...days].sort((a, b) => a.startsAt - b.startsAt);
   const turns: { at: number; airC: number }[] = [];
   let before = -Infinity;
   for (const day of ordered) {
     instant(day.startsAt, 'The day');
     instant(day.endsAt, 'The end of the day');
-    if (day.startsAt < before) throw new RangeError('Two days of weather overlap. Each date can be typed once.');
+    if (day.startsAt < before) throw new Impossible('Two days of weather overlap. Each date can be typed once.');
     before = day.endsAt;
     temperatureC(day.lowC, 'Low');
     temperatureC(day.highC, 'High');
-    if (day.lowC > day.highC) throw new RangeError(`The low (${day.lowC} °C) is above the high (${day.highC} °C). Swap them.`);
+    if (day.lowC > day.highC) throw new Impossible(`The low (${day.lowC} °C) is above the high (${day.highC} °C). Swap them.`);
     turns.push({ at: day.startsAt + LOW_HOUR * HOUR_MS, airC: day.lowC }, { at: day.startsAt + HIGH_HOUR * HOUR_MS, airC: day.highC });
   }
   const firstDay = ordered[0] as TypedDay;
@@ -71,7 +72,7 @@ export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
 
 /** The dew point that gives the day its mean RH at its mean temperature. */
 function dewFromMean(day: TypedDay): number {
-  if (day.rh === undefined) throw new RangeError('Type the humidity or the dew point of the day.');
+  if (day.rh === undefined) throw new Impossible('Type the humidity or the dew point of the day.');
   const meanC = (day.lowC + day.highC) / 2;
   return dewPointC({ airC: meanC, rh: day.rh });
 }

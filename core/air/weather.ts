@@ -45,11 +45,12 @@ export interface SourcedHour extends WeatherHour {
 /**
  * One hourly series out of many issues: what a person typed wins over the simulator; an issue replaces
  * all that its source had said of the time after it. Ascending in time, one sample an instant.
+ * @param now epoch ms; an issue from later than that is not known yet (a clock that was set back)
  */
-export function mergeIssues(issues: readonly WeatherIssue[]): SourcedHour[] {
+export function mergeIssues(issues: readonly WeatherIssue[], now = Infinity): SourcedHour[] {
   const byHour = new Map<number, SourcedHour>();
   for (const source of ['simulated', 'typed'] as const) {
-    const own = issues.filter((issue) => issue.source === source).sort((a, b) => a.issuedAt - b.issuedAt);
+    const own = issues.filter((issue) => issue.source === source && issue.issuedAt <= now).sort((a, b) => a.issuedAt - b.issuedAt);
     own.forEach((issue, i) => {
       const replacedFrom = own[i + 1]?.issuedAt ?? Infinity;
       for (const hour of issue.hours) if (hour.at < replacedFrom) byHour.set(hour.at, { ...hour, source });
@@ -58,7 +59,28 @@ export function mergeIssues(issues: readonly WeatherIssue[]): SourcedHour[] {
   return [...byHour.values()].sort((a, b) => a.at - b.at);
 }
 
-/** The weather at an instant, linear between the hours around it; null outside the series. */
+/** Hours further apart than this are not joined by a line: nobody knows what the air did between. [CP] */
+export const GAP_MS = 3 * 3_600_000;
+
+/** Where an ascending series says nothing for more than three hours, as pairs of the hours around each gap, epoch ms. */
+export function weatherGaps(hours: readonly { readonly at: number }[]): { from: number; to: number }[] {
+  return hours.slice(1).flatMap((hour, i) => {
+    const from = (hours[i] as { at: number }).at;
+    return hour.at - from > GAP_MS ? [{ from, to: hour.at }] : [];
+  });
+}
+
+/** The part of an ascending series around an instant that has no gap; empty where the instant lies in one or outside. */
+export function unbrokenHours<H extends { readonly at: number }>(hours: readonly H[], at: number): readonly H[] {
+  const gaps = weatherGaps(hours);
+  if (gaps.length === 0) return hours;
+  if (gaps.some((gap) => gap.from < at && at < gap.to)) return [];
+  const from = gaps.findLast((gap) => gap.to <= at)?.to ?? -Infinity;
+  const to = gaps.find((gap) => gap.from >= at)?.from ?? Infinity;
+  return hours.filter((hour) => hour.at >= from && hour.at <= to);
+}
+
+/** The weather at an instant, linear between the hours around it; null outside the series and in a gap of it. */
 export function weatherAt(hours: readonly WeatherHour[], at: number): WeatherHour | null {
   const first = hours[0];
   const last = hours[hours.length - 1];
@@ -66,7 +88,8 @@ export function weatherAt(hours: readonly WeatherHour[], at: number): WeatherHou
   const i = segmentAt(hours, at);
   const a = hours[i] as WeatherHour;
   const b = hours[i + 1];
-  if (!b) return a;
+  if (!b || a.at === at) return a;
+  if (b.at - a.at > GAP_MS) return at === b.at ? b : null;
   const f = (at - a.at) / (b.at - a.at);
   const mix = (x: number | undefined, y: number | undefined) => (x === undefined || y === undefined ? x ?? y : x + (y - x) * f);
   return {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { blockingWork, checkAppend, comingClocks, foldBatches, foldCoats, hourlyFromDays, measuredFilm, zoneReadings, zoneStatuses, type Layer, type LogEntry, type StatusInput, type Surface } from '../index';
+import { blockingWork, checkAppend, comingClocks, foldLog, hourlyFromDays, measuredFilm, zoneReadings, zoneStatuses, type Layer, type LogEntry, type StatusInput, type Surface } from '../index';
 import { sheet } from '../sheet/example.fixture';
 
 const H = 3_600_000;
@@ -18,7 +18,7 @@ const start = (hour: number, more: Partial<LogEntry> = {}, layerId = 'l1') =>
 describe('the log', () => {
   it('folds a coat from its entries, in whatever order they arrive', () => {
     const log = [entry('finished', 12, { litresOn: 4.2 }), entry('wetFilm', 11, { micron: [200, 220] }), start(10), entry('reading', 10, { airC: 18, rh: 0.6, surfaceC: 17 })];
-    const [coat] = foldCoats(log);
+    const { coats: [coat] } = foldLog(log);
     expect(coat).toMatchObject({ id: 'c1', startedAt: T0 + 10 * H, finishedAt: T0 + 12 * H, litresOn: 4.2, painter: 'Ada' });
     expect(coat?.readings).toHaveLength(1);
     expect(coat?.superseded).toEqual([]);
@@ -27,7 +27,7 @@ describe('the log', () => {
   it('a correction takes the place of the wrong entry, which stays readable', () => {
     const wrong = entry('finished', 12, { litresOn: null });
     const log = [start(10), wrong, entry('finished', 13, { litresOn: 5 }, { supersedes: wrong.id, recordedAt: T0 + 20 * H })];
-    const [coat] = foldCoats(log);
+    const { coats: [coat] } = foldLog(log);
     expect(coat?.finishedAt).toBe(T0 + 13 * H);
     expect(coat?.superseded.map((e) => e.id)).toEqual([wrong.id]);
   });
@@ -35,12 +35,12 @@ describe('the log', () => {
     const begun = start(10);
     const done = entry('finished', 12, { litresOn: null });
     const undo = (what: LogEntry) => entry('withdrawn', 13, { reason: 'wrong zone' }, { supersedes: what.id });
-    expect(foldCoats([begun, done, undo(done)])[0]?.finishedAt).toBeNull();
-    expect(foldCoats([begun, undo(begun)])).toEqual([]);
+    expect(foldLog([begun, done, undo(done)]).coats[0]?.finishedAt).toBeNull();
+    expect(foldLog([begun, undo(begun)]).coats).toEqual([]);
   });
   it('folds a batch, its timers silenced', () => {
     const mixed = entry('mixed', 9, { sheetRevisionId: 'r1', on: [], parts: [], thinnerL: 0, totalL: 2, standMin: 15, potLifeH: 2, potTempC: 20 }, { stream: 'batch', streamId: 'b1' });
-    const [batch] = foldBatches([mixed, entry('silenced', 9.3, { timer: 'stand' }, { stream: 'batch', streamId: 'b1' })]);
+    const { batches: [batch] } = foldLog([mixed, entry('silenced', 9.3, { timer: 'stand' }, { stream: 'batch', streamId: 'b1' })]);
     expect(batch).toMatchObject({ id: 'b1', totalL: 2, silenced: ['stand'], emptied: false });
   });
   it('finds the readings of a zone in its coats and in its own stream', () => {

@@ -2,6 +2,7 @@ import type { HandTest } from '../cure/window';
 import { dryFilmMicron } from '../film/spreading';
 import type { SurfaceReading } from '../air/weather';
 import type { LogEntry, MixedBody, StartedBody } from './events';
+import { Impossible } from '../impossible';
 
 /** One coat as its entries tell it. */
 export interface Coat extends StartedBody {
@@ -34,12 +35,36 @@ const inOrder = (a: LogEntry, b: LogEntry) => a.occurredAt - b.occurredAt || a.r
 
 /** Entries that stand: neither replaced by a later entry nor withdrawn, nor themselves a withdrawal. */
 export function standing(entries: readonly LogEntry[]): LogEntry[] {
-  const replaced = new Set(entries.flatMap((e) => (e.supersedes ? [e.supersedes] : [])));
+  const replaced = new Set<string>();
+  for (const e of entries) if (e.supersedes) replaced.add(e.supersedes);
   return entries.filter((e) => !replaced.has(e.id) && e.kind !== 'withdrawn').sort(inOrder);
 }
 
+/** A boat's log, folded: what all of its entries come to. */
+export interface FoldedLog {
+  /** In order of their start. */
+  readonly coats: readonly Coat[];
+  /** Newest first. */
+  readonly batches: readonly MixedBatch[];
+  /** Surface readings by zone, in order of time: from the zone's own coats and those logged at the zone itself. */
+  readonly readingsOf: ReadonlyMap<string, readonly SurfaceReading[]>;
+}
+
+const folded = new WeakMap<readonly LogEntry[], FoldedLog>();
+
+/** Fold a boat's log, once for as long as the list is kept: it may not be changed in place. */
+export function foldLog(entries: readonly LogEntry[]): FoldedLog {
+  let log = folded.get(entries);
+  if (!log) {
+    const coats = foldCoats(entries);
+    log = { coats, batches: foldBatches(entries), readingsOf: readingsByZone(entries, coats) };
+    folded.set(entries, log);
+  }
+  return log;
+}
+
 /** Fold a boat's log into its coats, in order of their start. A coat whose start was withdrawn is gone. */
-export function foldCoats(entries: readonly LogEntry[]): Coat[] {
+function foldCoats(entries: readonly LogEntry[]): Coat[] {
   const coats: Coat[] = [];
   for (const [id, all] of byStream(entries, 'coat')) {
     const live = standing(all);
@@ -68,7 +93,7 @@ export function foldCoats(entries: readonly LogEntry[]): Coat[] {
 }
 
 /** Fold a boat's log into its batches, newest first. */
-export function foldBatches(entries: readonly LogEntry[]): MixedBatch[] {
+function foldBatches(entries: readonly LogEntry[]): MixedBatch[] {
   const batches: MixedBatch[] = [];
   for (const [id, all] of byStream(entries, 'batch')) {
     const live = standing(all);
@@ -86,14 +111,26 @@ export function foldBatches(entries: readonly LogEntry[]): MixedBatch[] {
   return batches.sort((a, b) => b.mixedAt - a.mixedAt);
 }
 
-/** Surface readings that bear on a zone: from its own coats and those logged at the zone itself. */
-export function zoneReadings(entries: readonly LogEntry[], surfaceId: string): SurfaceReading[] {
-  const coatIds = new Set(foldCoats(entries).filter((c) => c.on.some((t) => t.surfaceId === surfaceId)).map((c) => c.id));
-  return standing(entries).flatMap((e) =>
-    e.kind === 'reading' && e.body.surfaceC !== null && (e.stream === 'zone' ? e.streamId === surfaceId : coatIds.has(e.streamId))
-      ? [{ at: e.occurredAt, surfaceC: e.body.surfaceC }]
-      : [],
-  );
+function readingsByZone(entries: readonly LogEntry[], coats: readonly Coat[]): Map<string, SurfaceReading[]> {
+  const zonesOf = new Map(coats.map((c) => [c.id, c.on.map((t) => t.surfaceId)]));
+  const out = new Map<string, SurfaceReading[]>();
+  for (const e of standing(entries.filter((e) => e.kind === 'reading' || e.supersedes !== null))) {
+    if (e.kind !== 'reading' || e.body.surfaceC === null) continue;
+    const reading = { at: e.occurredAt, surfaceC: e.body.surfaceC };
+    for (const surfaceId of e.stream === 'zone' ? [e.streamId] : (zonesOf.get(e.streamId) ?? [])) {
+      const list = out.get(surfaceId);
+      if (list) list.push(reading);
+      else out.set(surfaceId, [reading]);
+    }
+  }
+  return out;
+}
+
+const NO_READINGS: readonly SurfaceReading[] = [];
+
+/** Surface readings that bear on a zone, in order of time. */
+export function zoneReadings(entries: readonly LogEntry[], surfaceId: string): readonly SurfaceReading[] {
+  return foldLog(entries).readingsOf.get(surfaceId) ?? NO_READINGS;
 }
 
 /** The coat that put one layer of a zone's build-up on; undefined while it is only planned. */
@@ -118,20 +155,20 @@ export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void
   const own = entries.filter((e) => e.stream === entry.stream && e.streamId === entry.streamId);
   if (entry.supersedes !== null) {
     const old = own.find((e) => e.id === entry.supersedes);
-    if (!old) throw new RangeError('The entry to correct is not in this log. Reload and try again.');
-    if (entry.kind !== 'withdrawn' && old.kind !== entry.kind) throw new RangeError(`A ${old.kind} entry can only be corrected by another one of its kind.`);
-    if (old.kind === 'withdrawn') throw new RangeError('A withdrawal stands. Log the entry again instead.');
-    if (own.some((e) => e.supersedes === old.id)) throw new RangeError('This entry was already corrected. Correct the newer one.');
+    if (!old) throw new Impossible('The entry to correct is not in this log. Reload and try again.');
+    if (entry.kind !== 'withdrawn' && old.kind !== entry.kind) throw new Impossible(`A ${old.kind} entry can only be corrected by another one of its kind.`);
+    if (old.kind === 'withdrawn') throw new Impossible('A withdrawal stands. Log the entry again instead.');
+    if (own.some((e) => e.supersedes === old.id)) throw new Impossible('This entry was already corrected. Correct the newer one.');
   } else if (entry.kind === 'withdrawn') {
-    throw new RangeError('Say which entry is withdrawn.');
+    throw new Impossible('Say which entry is withdrawn.');
   }
   const after = [...own, entry];
   const live = standing(after);
   if (entry.stream === 'coat') checkCoat(live, entry);
   if (entry.stream === 'batch') {
     const mixed = live.filter((e) => e.kind === 'mixed');
-    if (mixed.length > 1) throw new RangeError('This batch is already logged.');
-    if (mixed.length === 0 && entry.kind !== 'withdrawn') throw new RangeError('Log the mixing of this batch first.');
+    if (mixed.length > 1) throw new Impossible('This batch is already logged.');
+    if (mixed.length === 0 && entry.kind !== 'withdrawn') throw new Impossible('Log the mixing of this batch first.');
   }
 }
 
@@ -139,20 +176,20 @@ function checkCoat(live: readonly LogEntry[], entry: LogEntry): void {
   const starts = live.filter((e) => e.kind === 'started');
   const finishes = live.filter((e) => e.kind === 'finished');
   const start = starts[0];
-  if (starts.length > 1) throw new RangeError('This coat is already started. Correct its start instead.');
+  if (starts.length > 1) throw new Impossible('This coat is already started. Correct its start instead.');
   if (!start) {
-    if (entry.kind !== 'withdrawn') throw new RangeError('Start the coat first.');
-    if (live.length > 0) throw new RangeError('Take back the later entries of this coat before its start.');
+    if (entry.kind !== 'withdrawn') throw new Impossible('Start the coat first.');
+    if (live.length > 0) throw new Impossible('Take back the later entries of this coat before its start.');
     return;
   }
-  if (finishes.length > 1) throw new RangeError('This coat is already finished. Correct its finish instead.');
+  if (finishes.length > 1) throw new Impossible('This coat is already finished. Correct its finish instead.');
   const finish = finishes[0];
-  if (finish && finish.occurredAt < start.occurredAt) throw new RangeError('The coat would finish before it started. Check the two times.');
+  if (finish && finish.occurredAt < start.occurredAt) throw new Impossible('The coat would finish before it started. Check the two times.');
   const early = live.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
-  if (early) throw new RangeError('This would come before the coat was started. Check the time.');
+  if (early) throw new Impossible('This would come before the coat was started. Check the time.');
   const test = live.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
-  if (test) throw new RangeError('A hand test comes after the coat is finished. Check the time.');
-  if (entry.kind === 'handTest' && !finish) throw new RangeError('Finish the coat before testing it.');
+  if (test) throw new Impossible('A hand test comes after the coat is finished. Check the time.');
+  if (entry.kind === 'handTest' && !finish) throw new Impossible('Finish the coat before testing it.');
 }
 
 function byStream(entries: readonly LogEntry[], stream: LogEntry['stream']): Map<string, LogEntry[]> {

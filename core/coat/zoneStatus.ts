@@ -1,7 +1,7 @@
 import type { PaintMethod } from '../air/conditions';
 import { startAdvice, type StartAdvice } from '../air/lastStart';
 import { surfaceSeries } from '../air/surfaceSeries';
-import type { SourcedHour, SurfaceReading, TempSample, WeatherSource } from '../air/weather';
+import { unbrokenHours, type SourcedHour, type SurfaceReading, type TempSample, type WeatherSource } from '../air/weather';
 import { milestoneAt } from '../cure/milestone';
 import type { TimeTable } from '../cure/arrhenius';
 import { sandableAt, windowAfterHandTests, type HandTest, type OvercoatWindow } from '../cure/window';
@@ -10,7 +10,7 @@ import { USUAL_RATE_M2_PER_H } from '../film/spreading';
 import { isSheltered, OPENNESS, PATCHES, type ExistingCoating, type Exposure, type OpenWork, type PatchKind, type Substrate, type ZoneKind } from '../hull/zones';
 import { overcoatFor, type SheetBody, type SheetRevision } from '../sheet/sheet';
 import type { LogEntry } from './events';
-import { foldCoats, zoneReadings, type Coat } from './fold';
+import { foldLog, zoneReadings, type Coat } from './fold';
 
 /** A zone of the boat, as far as coats care. */
 export interface Surface {
@@ -190,17 +190,31 @@ export interface StatusInput {
   readonly painters?: number;
 }
 
+const openness = (surface: Surface) => (isSheltered(surface.exposure) ? 0 : OPENNESS[surface.kind]);
+
 /** The surface series of a zone; empty when there is no weather at all. */
 export function zoneSeries(surface: Surface, hours: readonly SourcedHour[], readings: readonly SurfaceReading[]): TempSample[] {
   if (hours.length === 0) return [];
-  return surfaceSeries({ weather: hours, readings, openness: isSheltered(surface.exposure) ? 0 : OPENNESS[surface.kind] });
+  return surfaceSeries({ weather: hours, readings, openness: openness(surface) });
 }
 
-/** Where every zone of a boat stands now, and what its next coat may do. Pure: the same in browser and server. */
+/**
+ * Where every zone of a boat stands now, and what its next coat may do. Pure: the same in browser and server. Weather
+ * that a gap parts from now is not used: a clock that would have to run through it is not told.
+ */
 export function zoneStatuses(input: StatusInput): ZoneStatus[] {
-  const coats = foldCoats(input.entries);
+  const hours = unbrokenHours(input.hours, input.now);
+  const seriesOf = new Map<string, TempSample[]>();
+  const { coats } = foldLog(input.entries);
   const sheets = new Map(input.sheets.map((s) => [s.id, s.body]));
-  return input.surfaces.map((surface) => oneZone(surface, coatsUnder(surface, coats), sheets, input));
+  return input.surfaces.map((surface) => {
+    const readings = zoneReadings(input.entries, surface.id);
+    // Zones alike in the open and without readings have the same series, and so the same clocks.
+    const key = readings.length === 0 ? `${openness(surface)}` : surface.id;
+    let temps = seriesOf.get(key);
+    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hours, readings)));
+    return oneZone(surface, { coats: coatsUnder(surface, coats), readings, temps, hours, sheets }, input);
+  });
 }
 
 /** A zone's own coats; a patch has, besides its own, those of its zone that lie under it too. */
@@ -233,16 +247,23 @@ export function blockingWork(surface: Pick<Surface, 'openWork'>): OpenWork[] {
   return (surface.openWork ?? []).filter((w) => !w.done);
 }
 
-function oneZone(surface: Surface, coats: readonly Coat[], sheets: ReadonlyMap<string, SheetBody>, input: StatusInput): ZoneStatus {
-  const { now, hours } = input;
+/** What is known of one zone, from the whole log and the weather. */
+interface ZoneFacts {
+  readonly coats: readonly Coat[];
+  readonly readings: readonly SurfaceReading[];
+  readonly temps: readonly TempSample[];
+  readonly hours: readonly SourcedHour[];
+  readonly sheets: ReadonlyMap<string, SheetBody>;
+}
+
+function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneStatus {
+  const { now } = input;
+  const { coats, readings, temps, hours, sheets } = facts;
   const layers = input.buildUps.find((b) => b.surfaceId === surface.id)?.layers ?? [];
   const done = new Set(coats.flatMap((c) => c.on.filter((t) => t.surfaceId === surface.id).map((t) => t.layerId)));
   const nextLayer = layers.find((l) => !done.has(l.id)) ?? null;
   const nextSheet = nextLayer ? (sheets.get(nextLayer.sheetRevisionId) ?? null) : null;
   const lastCoat = coats[coats.length - 1] ?? null;
-  const readings = zoneReadings(input.entries, surface.id);
-  const temps = zoneSeries(surface, hours, readings);
-
   const lastSheet = lastCoat ? sheets.get(lastCoat.sheetRevisionId) : undefined;
   const covered = lastCoat !== null && temps.length > 0 && lastCoat.startedAt >= (temps[0] as TempSample).at;
   const clocks =

@@ -1,4 +1,5 @@
 import { finite, positive } from '../guard';
+import { Impossible } from '../impossible';
 
 /** One column of a sheet's time table: at this temperature it takes this long. */
 export interface TimeAt {
@@ -19,14 +20,14 @@ const KELVIN = 273.15;
  * @returns the columns from cold to hot.
  */
 export function checkedTable(table: TimeTable): TimeAt[] {
-  if (!Array.isArray(table) || table.length === 0) throw new RangeError('The time table is empty. Type at least one temperature and time.');
+  if (!Array.isArray(table) || table.length === 0) throw new Impossible('The time table is empty. Type at least one temperature and time.');
   const columns = [...(table as TimeAt[])].sort((a, b) => a.tempC - b.tempC);
   columns.forEach((column, i) => {
     finite(column.tempC, 'The temperature of a column');
-    if (column.tempC <= -KELVIN) throw new RangeError('The temperature of a column is below absolute zero. Check the unit.');
+    if (column.tempC <= -KELVIN) throw new Impossible('The temperature of a column is below absolute zero. Check the unit.');
     positive(column.hours, 'The time of a column');
     if (i > 0 && column.tempC === (columns[i - 1] as TimeAt).tempC) {
-      throw new RangeError(`The time table has ${column.tempC} °C twice. Keep one of them.`);
+      throw new Impossible(`The time table has ${column.tempC} °C twice. Keep one of them.`);
     }
   });
   return columns;
@@ -53,7 +54,7 @@ export function isEstimated(table: TimeTable): boolean {
  */
 export function hoursAtTemperature(options: { table: TimeTable; tempC: number; kind: MilestoneKind; minCureC?: number }): number {
   const tempC = finite(options.tempC, 'Temperature');
-  if (tempC <= -KELVIN) throw new RangeError('The temperature is below absolute zero. Check the unit.');
+  if (tempC <= -KELVIN) throw new Impossible('The temperature is below absolute zero. Check the unit.');
   return timeLaw(options)(tempC);
 }
 
@@ -65,7 +66,7 @@ export function timeLaw(options: { table: TimeTable; kind: MilestoneKind; minCur
   const { kind } = options;
   const columns = checkedTable(options.table);
   const minCureC = options.minCureC === undefined || options.minCureC === null ? -Infinity : options.minCureC;
-  if (Number.isNaN(minCureC)) throw new RangeError('The lowest cure temperature must be a number.');
+  if (Number.isNaN(minCureC)) throw new Impossible('The lowest cure temperature must be a number.');
   const coldest = columns[0] as TimeAt;
   const hottest = columns[columns.length - 1] as TimeAt;
   const stopsAtC = kind === 'minimum' ? minCureC : -Infinity;
@@ -79,7 +80,9 @@ export function timeLaw(options: { table: TimeTable; kind: MilestoneKind; minCur
 
   const along = (tempC: number): number => {
     if (segments.length === 0) return coldest.hours * 2 ** ((coldest.tempC - tempC) / 10);
-    const segment = segments.find((s) => tempC <= s.upToC) ?? (segments[segments.length - 1] as (typeof segments)[number]);
+    let i = 0;
+    while (i < segments.length - 1 && tempC > (segments[i] as (typeof segments)[number]).upToC) i += 1;
+    const segment = segments[i] as (typeof segments)[number];
     return Math.exp(segment.y0 + segment.slope * (1 / (tempC + KELVIN) - segment.x0));
   };
 

@@ -3,6 +3,7 @@ import { instant } from '../guard';
 import { isEstimated, timeLaw, type TimeTable } from './arrhenius';
 import { milestoneAt, milestoneFrom, progressAt } from './milestone';
 import { temperatureAt } from '../air/surfaceSeries';
+import { Impossible } from '../impossible';
 
 /** `reached`: worked out; `beyondSeries`: later than the weather goes; `notOnSheet`: the sheet has no such time. */
 export type WindowStatus = 'reached' | 'beyondSeries' | 'notOnSheet';
@@ -46,7 +47,7 @@ export function overcoatWindow(
   const { temps, minimum, tackLimit, maximum, minCureC } = options;
   const startedAt = instant(options.startedAt, 'Start');
   const finishedAt = instant(options.finishedAt, 'Finish');
-  if (finishedAt < startedAt) throw new RangeError('The coat finished before it started. Check the two times.');
+  if (finishedAt < startedAt) throw new Impossible('The coat finished before it started. Check the two times.');
 
   const cure = minCureC === undefined ? {} : { minCureC };
   const clock = (table: TimeTable | undefined, kind: 'minimum' | 'maximum', appliedAt: number): [number | null, WindowStatus] => {

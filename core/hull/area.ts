@@ -1,6 +1,7 @@
 import { notNegative, positive } from '../guard';
 import type { Working } from '../why';
 import type { ZoneKind } from './zones';
+import { Impossible } from '../impossible';
 
 /** Shape of the underwater body, as printed in coverage guides. Twin bilge keels count as `longKeel`. [M] */
 export type HullForm = 'full' | 'longKeel' | 'finKeel';
@@ -18,7 +19,7 @@ export const DIMENSIONS_SHARE = 0.15;
  */
 export function underwaterAreaM2(options: { lwlM: number; beamM: number; draftM: number; form: HullForm }): number {
   const k = UNDERWATER_FACTOR[options.form];
-  if (k === undefined) throw new RangeError('Choose the hull form: full, long keel or fin keel.');
+  if (k === undefined) throw new Impossible('Choose the hull form: full, long keel or fin keel.');
   return positive(options.lwlM, 'Waterline length') * (positive(options.beamM, 'Beam') + positive(options.draftM, 'Draught')) * k;
 }
 
@@ -30,7 +31,7 @@ export function topsidesAreaM2(options: { loaM: number; beamM: number; freeboard
 /** Deck, m²: LOA × B × 0.75, less openings. ±15 %. [CP] @throws RangeError on impossible dimensions */
 export function deckAreaM2(options: { loaM: number; beamM: number; openingsM2?: number }): number {
   const area = positive(options.loaM, 'Length overall') * positive(options.beamM, 'Beam') * 0.75 - notNegative(options.openingsM2 ?? 0, 'Openings');
-  if (area <= 0) throw new RangeError('The openings are larger than the deck. Check them.');
+  if (area <= 0) throw new Impossible('The openings are larger than the deck. Check them.');
   return area;
 }
 

@@ -1,17 +1,18 @@
 import { notNegative } from '../guard';
 import { integrate, slopes, type IntegrationRule } from './integrate';
+import { Impossible } from '../impossible';
 
 /**
  * Positions along the hull, checked: two or more, ascending, none twice.
  * @throws RangeError naming the first that is out of order
  */
 export function checkStations(stationsM: readonly number[], what = 'Station'): void {
-  if (stationsM.length < 2) throw new RangeError(`At least two ${what.toLowerCase()}s are needed. Add one.`);
+  if (stationsM.length < 2) throw new Impossible(`At least two ${what.toLowerCase()}s are needed. Add one.`);
   stationsM.forEach((x, i) => {
-    if (!Number.isFinite(x)) throw new RangeError(`${what} ${i + 1} has no position. Type it.`);
+    if (!Number.isFinite(x)) throw new Impossible(`${what} ${i + 1} has no position. Type it.`);
     const before = stationsM[i - 1];
-    if (before !== undefined && x === before) throw new RangeError(`${what}s ${i} and ${i + 1} are at the same place. Take one out.`);
-    if (before !== undefined && x < before) throw new RangeError(`${what} ${i + 1} comes before ${what.toLowerCase()} ${i}. Put them in order.`);
+    if (before !== undefined && x === before) throw new Impossible(`${what}s ${i} and ${i + 1} are at the same place. Take one out.`);
+    if (before !== undefined && x < before) throw new Impossible(`${what} ${i + 1} comes before ${what.toLowerCase()} ${i}. Put them in order.`);
   });
 }
 
@@ -30,14 +31,14 @@ export function areaFromGirths(options: { stationsM: readonly number[]; halfGirt
   const { stationsM: x, halfGirthsM: g, halfBreadthsM: b } = options;
   checkStations(x);
   x.forEach((_, i) => {
-    if (g[i] === undefined || g[i] === null || Number.isNaN(g[i])) throw new RangeError(`The half-girth at station ${i + 1} is missing. Measure it, or take the station out.`);
+    if (g[i] === undefined || g[i] === null || Number.isNaN(g[i])) throw new Impossible(`The half-girth at station ${i + 1} is missing. Measure it, or take the station out.`);
     notNegative(g[i] as number, `Half-girth ${i + 1}`);
     if (b === undefined) return;
-    if (b[i] === undefined || b[i] === null || Number.isNaN(b[i])) throw new RangeError(`The half-breadth at station ${i + 1} is missing. Measure it, or leave all half-breadths out.`);
+    if (b[i] === undefined || b[i] === null || Number.isNaN(b[i])) throw new Impossible(`The half-breadth at station ${i + 1} is missing. Measure it, or leave all half-breadths out.`);
     notNegative(b[i] as number, `Half-breadth ${i + 1}`);
   });
-  if (g.length !== x.length || (b && b.length !== x.length)) throw new RangeError('There are more figures than stations. Take some out, or add stations.');
-  if (g.every((v) => v === 0)) throw new RangeError('Every half-girth is zero. Type what the tape shows.');
+  if (g.length !== x.length || (b && b.length !== x.length)) throw new Impossible('There are more figures than stations. Take some out, or add stations.');
+  if (g.every((v) => v === 0)) throw new Impossible('Every half-girth is zero. Type what the tape shows.');
   const plain = integrate({ x, y: g });
   if (b === undefined) return { areaM2: 2 * plain.integral, rule: plain.rule, slopeFactor: 1 };
   const slope = slopes({ x, y: b });

@@ -1,6 +1,7 @@
 import { finite } from '../guard';
 import { runSteps } from '../steps';
 import { shareBelow } from './triangle';
+import { Impossible } from '../impossible';
 
 /**
  * A level of the boat: the plane through (0, 0, heightM). Positive `heelDeg` raises it to port (she lies
@@ -28,8 +29,8 @@ export const CHUNK = 4096;
 
 /** Corner coordinates of a mesh must come nine to a triangle. @throws RangeError where there is none, or a piece of one */
 export function triangleCount(positions: Float32Array): number {
-  if (positions.length === 0) throw new RangeError('There is not one triangle in the mesh. Export it again as a surface.');
-  if (positions.length % 9 !== 0) throw new RangeError('The mesh ends in the middle of a triangle. Export it again.');
+  if (positions.length === 0) throw new Impossible('There is not one triangle in the mesh. Export it again as a surface.');
+  if (positions.length % 9 !== 0) throw new Impossible('The mesh ends in the middle of a triangle. Export it again.');
   return positions.length / 9;
 }
 
@@ -51,7 +52,7 @@ export function* meshAreaSteps(options: { positions: Float32Array; planes: reado
   const count = triangleCount(positions);
   const cuts = planes.map((p, i) => {
     const [heel, trim] = [finite(p.heelDeg, 'Heel'), finite(p.trimDeg, 'Trim')];
-    if (Math.abs(heel) > 60 || Math.abs(trim) > 30) throw new RangeError('Heel may be up to 60° and trim up to 30° either way. Check the angles.');
+    if (Math.abs(heel) > 60 || Math.abs(trim) > 30) throw new Impossible('Heel may be up to 60° and trim up to 30° either way. Check the angles.');
     return { height: finite(p.heightM, `The height of plane ${i + 1}`), heel: Math.tan((heel * Math.PI) / 180), trim: Math.tan((trim * Math.PI) / 180) };
   });
   checkAscending(cuts, positions, mirror);
@@ -71,8 +72,8 @@ export function* meshAreaSteps(options: { positions: Float32Array; planes: reado
   const bandsM2 = Array.from(bands, (b) => b * times);
   const totalM2 = bandsM2.reduce((a, b) => a + b, 0);
   const [volume = 0, cutArea = 0] = totals;
-  if (!Number.isFinite(totalM2)) throw new RangeError('A corner of the mesh is not a number. Export it again.');
-  if (totalM2 === 0) throw new RangeError('Every triangle of the mesh is without area. Export it again as a surface.');
+  if (!Number.isFinite(totalM2)) throw new Impossible('A corner of the mesh is not a number. Export it again.');
+  if (totalM2 === 0) throw new Impossible('Every triangle of the mesh is without area. Export it again as a surface.');
   return { totalM2, bandsM2, volumeBelowM3: Math.abs(volume * times), cutShare: (cutArea * times) / totalM2 };
 }
 
@@ -174,7 +175,7 @@ function checkAscending(cuts: readonly Cut[], positions: Float32Array, mirror: b
     const a = cuts[i] as Cut;
     for (const x of [low[0] as number, high[0] as number]) {
       for (const y of across) {
-        if (b.height - a.height + x * (b.trim - a.trim) + y * (b.heel - a.heel) < 0) throw new RangeError(`Plane ${i + 2} lies below plane ${i + 1} or crosses it within the hull. Put the heights in order, from the lowest up.`);
+        if (b.height - a.height + x * (b.trim - a.trim) + y * (b.heel - a.heel) < 0) throw new Impossible(`Plane ${i + 2} lies below plane ${i + 1} or crosses it within the hull. Put the heights in order, from the lowest up.`);
       }
     }
   });
@@ -186,7 +187,7 @@ export type Vec3 = readonly [number, number, number];
 export function meshBounds(positions: Float32Array): readonly [Vec3, Vec3] {
   const box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
   for (let from = 0; from < positions.length; from += 9 * CHUNK) {
-    if (growBox(box, positions, from, Math.min(positions.length, from + 9 * CHUNK)) !== 0) throw new RangeError('A corner of the mesh is not a number. Export it again.');
+    if (growBox(box, positions, from, Math.min(positions.length, from + 9 * CHUNK)) !== 0) throw new Impossible('A corner of the mesh is not a number. Export it again.');
   }
   const [x0, y0, z0, x1, y1, z1] = box as unknown as [number, number, number, number, number, number];
   return [[x0, y0, z0], [x1, y1, z1]];

@@ -1,3 +1,5 @@
+import { Impossible } from '../impossible';
+
 type Point = readonly [number, number, number];
 
 /**
@@ -19,22 +21,22 @@ export function parseObj(text: string): Float32Array {
     if (words[0] === 'v') {
       sawAnything = true;
       const [x, y, z] = [Number(words[1]), Number(words[2]), Number(words[3])];
-      if (words.length < 4 || ![x, y, z].every(Number.isFinite)) throw new RangeError(`Line ${n + 1}: the vertex does not have three numbers. Mend the mesh where it was made and export it again.`);
+      if (words.length < 4 || ![x, y, z].every(Number.isFinite)) throw new Impossible(`Line ${n + 1}: the vertex does not have three numbers. Mend the mesh where it was made and export it again.`);
       vertices.push([x, y, z]);
     } else if (words[0] === 'f') {
       sawAnything = true;
-      if (words.length < 4) throw new RangeError(`Line ${n + 1}: a face needs three corners. Export the file again.`);
+      if (words.length < 4) throw new Impossible(`Line ${n + 1}: a face needs three corners. Export the file again.`);
       const face = words.slice(1).map((word) => {
         const index = Number(word.split('/')[0]);
         const vertex = Number.isInteger(index) ? vertices[index < 0 ? vertices.length + index : index - 1] : undefined;
-        if (!vertex || index === 0) throw new RangeError(`Line ${n + 1}: there is no vertex ${word.split('/')[0]}. The file was cut off or mixed up: export it again.`);
+        if (!vertex || index === 0) throw new Impossible(`Line ${n + 1}: there is no vertex ${word.split('/')[0]}. The file was cut off or mixed up: export it again.`);
         return vertex;
       });
       for (const [a, b, c] of triangles(face)) out.push(...a, ...b, ...c);
     }
   });
-  if (!sawAnything) throw new RangeError('This is not an OBJ file: there is neither vertex nor face in it. Export the hull as STL or OBJ and choose that.');
-  if (out.length === 0) throw new RangeError('There is not one face in the file. Export the hull again as a surface.');
+  if (!sawAnything) throw new Impossible('This is not an OBJ file: there is neither vertex nor face in it. Export the hull as STL or OBJ and choose that.');
+  if (out.length === 0) throw new Impossible('There is not one face in the file. Export the hull again as a surface.');
   return Float32Array.from(out);
 }
 

@@ -2,6 +2,7 @@ import { notNegative } from '../guard';
 import { checkStations } from './girths';
 import { integrate } from './integrate';
 import { shareBelow } from './triangle';
+import { Impossible } from '../impossible';
 
 /** A hull as half-breadths at stations and waterlines; null where the hull is not, or was not measured. */
 export interface OffsetTable {
@@ -23,9 +24,9 @@ type Corner = readonly [x: number, z: number, y: number];
 export function checkOffsets(table: OffsetTable): void {
   checkStations(table.stationsM);
   checkStations(table.waterlinesM, 'Waterline');
-  if (table.halfBreadthsM.length !== table.stationsM.length) throw new RangeError(`There are ${table.stationsM.length} stations but ${table.halfBreadthsM.length} rows of half-breadths. Make them match.`);
+  if (table.halfBreadthsM.length !== table.stationsM.length) throw new Impossible(`There are ${table.stationsM.length} stations but ${table.halfBreadthsM.length} rows of half-breadths. Make them match.`);
   table.halfBreadthsM.forEach((row, i) => {
-    if (row.length !== table.waterlinesM.length) throw new RangeError(`Station ${i + 1} has ${row.length} half-breadths for ${table.waterlinesM.length} waterlines. Make them match.`);
+    if (row.length !== table.waterlinesM.length) throw new Impossible(`Station ${i + 1} has ${row.length} half-breadths for ${table.waterlinesM.length} waterlines. Make them match.`);
     row.forEach((y, k) => {
       if (y !== null) notNegative(y, `The half-breadth at station ${i + 1}, waterline ${k + 1}`);
     });
@@ -44,7 +45,7 @@ export function checkOffsets(table: OffsetTable): void {
 export function areaFromOffsets(options: OffsetTable & { fromM?: number; toM?: number }): { areaM2: number; openBottomM2: number } {
   const { fromM = -Infinity, toM = Infinity } = options;
   checkOffsets(options);
-  if (!(fromM < toM)) throw new RangeError('The lower height must lie below the upper one. Check the two heights.');
+  if (!(fromM < toM)) throw new Impossible('The lower height must lie below the upper one. Check the two heights.');
   let area = 0;
   for (const [a, b, c] of offsetTriangles(options)) {
     const below = (level: number) => (level === Infinity ? 1 : level === -Infinity ? 0 : shareBelow(a[1] - level, b[1] - level, c[1] - level));

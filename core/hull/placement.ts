@@ -1,5 +1,6 @@
 import { positive } from '../guard';
 import { meshBounds } from './mesh';
+import { Impossible } from '../impossible';
 
 export const AXES = ['+x', '-x', '+y', '-y', '+z', '-z'] as const;
 export type Axis = (typeof AXES)[number];
@@ -34,7 +35,7 @@ const signOf = (axis: Axis) => (axis[0] === '-' ? -1 : 1);
 /** @throws RangeError where both axes are the same line */
 function frame(placement: Placement): { f: number; fs: number; u: number; us: number; p: number; ps: number } {
   const [f, u] = [indexOf(placement.forward), indexOf(placement.up)];
-  if (f === u) throw new RangeError('Forward and up cannot be the same axis. Choose another one for up.');
+  if (f === u) throw new Impossible('Forward and up cannot be the same axis. Choose another one for up.');
   const p = 3 - f - u;
   const [fs, us] = [signOf(placement.forward), signOf(placement.up)];
   // Port = up × forward, so that the frame stays right-handed.
@@ -54,7 +55,7 @@ export function placeMesh(positions: Float32Array, placement: Placement): MeshSi
   const [low, high] = meshBounds(positions);
   const middle = (k: number) => ((low[k] as number) + (high[k] as number)) / 2;
   const extent = (k: number) => ((high[k] as number) - (low[k] as number)) * scale;
-  if (!(extent(f) > 0 && extent(u) > 0)) throw new RangeError('The mesh is flat: it has no length or no height. Check the axes, or export the hull again.');
+  if (!(extent(f) > 0 && extent(u) > 0)) throw new Impossible('The mesh is flat: it has no length or no height. Check the axes, or export the hull again.');
   const x0 = middle(f);
   // One side is built up from the centreline, whichever side that is.
   const y0 = placement.mirror ? (Math.abs(low[p] as number) < Math.abs(high[p] as number) ? low[p] : high[p]) as number : middle(p);

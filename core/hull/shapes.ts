@@ -1,5 +1,6 @@
 import { notNegative, positive, shareBelowOne } from '../guard';
 import { combineAreas } from './uncertainty';
+import { Impossible } from '../impossible';
 
 /** A plain shape that part of a boat may be taken for, by what a tape measures on it, metres. */
 export type ShapeFigure =
@@ -55,12 +56,12 @@ export function shapeArea(shape: ShapeFigure): number {
       return (Math.PI / 4) * p(shape.lengthM, 'length') * p(shape.widthM, 'width');
     case 'cylinder': {
       const ends = notNegative(shape.ends, 'Ends painted');
-      if (ends > 2 || !Number.isInteger(ends)) throw new RangeError('A cylinder has two ends: paint 0, 1 or 2 of them.');
+      if (ends > 2 || !Number.isInteger(ends)) throw new Impossible('A cylinder has two ends: paint 0, 1 or 2 of them.');
       return Math.PI * p(shape.diameterM, 'diameter') * p(shape.lengthM, 'length') + ends * (Math.PI / 4) * shape.diameterM ** 2;
     }
     case 'cone': {
       const [a, b] = [notNegative(shape.diameterAM, 'One diameter') / 2, notNegative(shape.diameterBM, 'Other diameter') / 2];
-      if (a + b === 0) throw new RangeError('One of the diameters must be more than zero.');
+      if (a + b === 0) throw new Impossible('One of the diameters must be more than zero.');
       return Math.PI * (a + b) * Math.hypot(a - b, p(shape.lengthM, 'length'));
     }
     case 'foil':
@@ -90,15 +91,15 @@ export interface ShapePart {
  * @example sumShapes([{ figure: { kind: 'rectangle', lengthM: 2, widthM: 1 }, count: 2, deduct: false, share: 0.05 }]).areaM2 // → 4
  */
 export function sumShapes(parts: readonly ShapePart[]): { areaM2: number; plusMinusM2: number; share: number } {
-  if (parts.length === 0) throw new RangeError('There is no shape yet. Add one.');
+  if (parts.length === 0) throw new Impossible('There is no shape yet. Add one.');
   const signed = parts.map((part) => {
     const count = positive(part.count, 'The count');
-    if (!Number.isInteger(count)) throw new RangeError('The count must be a whole number.');
+    if (!Number.isInteger(count)) throw new Impossible('The count must be a whole number.');
     return { areaM2: shapeArea(part.figure) * count * (part.deduct ? -1 : 1), share: shareBelowOne(part.share, 'The ± of a shape'), group: part.group ?? null };
   });
   const sum = combineAreas(signed);
   if (sum.areaM2 <= 0) {
-    throw new RangeError('The deductions are as large as the whole or larger. Check what is taken off.');
+    throw new Impossible('The deductions are as large as the whole or larger. Check what is taken off.');
   }
   return sum;
 }

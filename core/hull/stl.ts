@@ -1,4 +1,5 @@
 import { CHUNK } from './mesh';
+import { Impossible } from '../impossible';
 
 /** Largest mesh file taken, bytes: two million triangles of binary STL. */
 export const MESH_MAX_BYTES = 100 * 1024 * 1024;
@@ -14,21 +15,21 @@ const CUT_OFF = 'It was cut off on its way here: copy or export it again.';
  * @throws RangeError with a sentence for a file that is something else, cut off, empty, or holds what is not a number
  */
 export function parseStl(bytes: Uint8Array): Float32Array {
-  if (bytes.length === 0) throw new RangeError('The file is empty. Choose another one.');
+  if (bytes.length === 0) throw new Impossible('The file is empty. Choose another one.');
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const facets = bytes.length >= HEADER ? view.getUint32(80, true) : -1;
   if (facets >= 0 && bytes.length === HEADER + facets * FACET) return binary(bytes, facets);
   if (looksLikeText(bytes)) return ascii(new TextDecoder().decode(bytes));
-  if (facets < 0) throw new RangeError('This is not an STL file: it is too short to be one. Choose the mesh of the hull.');
+  if (facets < 0) throw new Impossible('This is not an STL file: it is too short to be one. Choose the mesh of the hull.');
   const room = Math.floor((bytes.length - HEADER) / FACET);
   // A few stray bytes after the last facet do no harm.
   if (facets > 0 && room >= facets && bytes.length - HEADER - facets * FACET < 1024) return binary(bytes, facets);
-  if (room > 0 && facets > room && facets < 50_000_000) throw new RangeError(`The file speaks of ${facets} triangles and holds ${room}. ${CUT_OFF}`);
-  throw new RangeError('This is not an STL file. Export the hull as STL or OBJ and choose that.');
+  if (room > 0 && facets > room && facets < 50_000_000) throw new Impossible(`The file speaks of ${facets} triangles and holds ${room}. ${CUT_OFF}`);
+  throw new Impossible('This is not an STL file. Export the hull as STL or OBJ and choose that.');
 }
 
 function binary(bytes: Uint8Array, facets: number): Float32Array {
-  if (facets === 0) throw new RangeError('There is not one triangle in the file. Export the hull again as a surface.');
+  if (facets === 0) throw new Impossible('There is not one triangle in the file. Export the hull again as a surface.');
   const positions = new Float32Array(facets * 9);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   for (let from = 0; from < facets; from += CHUNK) {
@@ -85,13 +86,13 @@ function ascii(text: string): Float32Array {
       corners += 1;
     } else if (m[0].toLowerCase() === 'endfacet') {
       facets += 1;
-      if (corners !== facets * 3) throw new RangeError(`Triangle ${facets} does not have three corners that can be read. Export the file again.`);
+      if (corners !== facets * 3) throw new Impossible(`Triangle ${facets} does not have three corners that can be read. Export the file again.`);
     } else {
       ended = true;
     }
   }
-  if (!ended || corners !== facets * 3) throw new RangeError(facets === 0 && corners === 0 && !ended ? 'This is not an STL file, though it begins like one. Export the hull as STL or OBJ and choose that.' : `The file stops after ${facets} triangles without its end. ${CUT_OFF}`);
-  if (facets === 0) throw new RangeError('There is not one triangle in the file. Export the hull again as a surface.');
+  if (!ended || corners !== facets * 3) throw new Impossible(facets === 0 && corners === 0 && !ended ? 'This is not an STL file, though it begins like one. Export the hull as STL or OBJ and choose that.' : `The file stops after ${facets} triangles without its end. ${CUT_OFF}`);
+  if (facets === 0) throw new Impossible('There is not one triangle in the file. Export the hull again as a surface.');
   const odd = found.findIndex((v) => !Number.isFinite(v));
   if (odd >= 0) throw notNumber(odd);
   return Float32Array.from(found);

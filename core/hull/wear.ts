@@ -2,6 +2,7 @@ import { positive } from '../guard';
 import { boatProfile, type Outline } from './profile';
 import type { BoatDimensions } from './area';
 import type { Keels } from './zones';
+import { Impossible } from '../impossible';
 
 /** Where a hull wears first and gets an extra coat. [CP] */
 export const WEAR_PLACES = ['waterline', 'stem', 'keelLeadingEdge', 'keelBottom', 'rudderEdges'] as const;
@@ -36,7 +37,7 @@ export function wearLengthM(options: { place: WearPlace; boat: BoatDimensions & 
     return along(run.length > 1 ? run : [{ x: fore, z: 0 }, { x: fore - boat.lwlM * 0.1, z: -boat.draftM * 0.3 }]);
   }
   const outline = place === 'rudderEdges' ? profile.regions.rudder?.[0] : profile.regions.keel?.[0];
-  if (!outline) throw new RangeError('This boat has no keel to wear. Choose another place.');
+  if (!outline) throw new Impossible('This boat has no keel to wear. Choose another place.');
   const [aft, fore, tipFore, tipAft] = outline as [Outline[number], Outline[number], Outline[number], Outline[number]];
   const sides = place !== 'rudderEdges' && boat.keels === 'twin' ? 2 : 1;
   if (place === 'keelBottom') return sides * along([tipFore, tipAft]);

@@ -12,6 +12,7 @@ import { sumShapes, type ShapePart } from './shapes';
 import { combineAreas } from './uncertainty';
 import { wearBand, type WearBandInput } from './wear';
 import { PATCHES, sideShare, type Keels, type PatchKind, type Side, type ZoneKind } from './zones';
+import { Impossible } from '../impossible';
 
 /** The ways to an area. */
 export const AREA_METHODS = ['dimensions', 'denny', 'girths', 'offsets', 'mesh', 'shapes', 'typed', 'calibrated', 'band'] as const;
@@ -156,7 +157,7 @@ function wholeAreaBy(question: AreaQuestion, method: AreaMethod): ZoneArea {
   const { kind, boat, area, hull = NO_MODEL } = question;
   switch (method) {
     case 'dimensions':
-      if (!isDimensioned(kind)) throw new RangeError('There is no rule of thumb for the area of this kind of zone. Measure it: tape, shapes, or type it.');
+      if (!isDimensioned(kind)) throw new Impossible('There is no rule of thumb for the area of this kind of zone. Measure it: tape, shapes, or type it.');
       return areaFromDimensions({ kind, boat, inputs: area.dimensions });
     case 'denny':
       return byDenny(boat, area);
@@ -182,7 +183,7 @@ const plain = (name: string, value: number) => ({ name, value, quantity: 'plain'
 const square = (name: string, value: number) => ({ name, value, quantity: 'area' as const });
 
 function byDenny(boat: BoatDimensions, area: AreaRecord): ZoneArea {
-  if (!area.denny) throw new RangeError('Type the volume the boat displaces: her mass in tonnes is close to it.');
+  if (!area.denny) throw new Impossible('Type the volume the boat displaces: her mass in tonnes is close to it.');
   const draftM = area.denny.draftM ?? boat.draftM;
   return {
     areaM2: dennyMumfordM2({ lwlM: boat.lwlM, draftM, displacedM3: area.denny.displacedM3 }),
@@ -199,7 +200,7 @@ function byDenny(boat: BoatDimensions, area: AreaRecord): ZoneArea {
 
 function byGirths(record: GirthRecord | null): ZoneArea {
   const taped = (record?.stations ?? []).filter((s) => s.halfGirthM !== null);
-  if (record === null || taped.length < 2) throw new RangeError('Tape the half-girth at two stations or more; five or seven make it good.');
+  if (record === null || taped.length < 2) throw new Impossible('Tape the half-girth at two stations or more; five or seven make it good.');
   const sloped = taped.every((s) => s.halfBreadthM !== null);
   const found = areaFromGirths({
     stationsM: taped.map((s) => s.xM),
@@ -235,14 +236,14 @@ export function usualPart(kind: ZoneKind): MeshPart {
 }
 
 function byOffsets(table: OffsetRecord | null, range: HeightRange): ZoneArea {
-  if (!table) throw new RangeError('This boat has no table of offsets yet. Type or import one.');
+  if (!table) throw new Impossible('This boat has no table of offsets yet. Type or import one.');
   const found = areaFromOffsets({
     ...table,
     ...(range.fromM === null ? {} : { fromM: range.fromM + table.waterlineM }),
     ...(range.toM === null ? {} : { toM: range.toM + table.waterlineM }),
   });
   const bottom = table.includeBottom && range.fromM === null ? found.openBottomM2 : 0;
-  if (found.areaM2 + bottom <= 0) throw new RangeError('The table of offsets holds no hull between these heights. Check the heights and the waterline.');
+  if (found.areaM2 + bottom <= 0) throw new Impossible('The table of offsets holds no hull between these heights. Check the heights and the waterline.');
   return {
     areaM2: found.areaM2 + bottom,
     share: OFFSETS_SHARE,
@@ -263,10 +264,10 @@ function byOffsets(table: OffsetRecord | null, range: HeightRange): ZoneArea {
 }
 
 function byMesh(mesh: MeshRecord | null, part: MeshPart): ZoneArea {
-  if (!mesh) throw new RangeError('This boat has no mesh yet. Bring in an STL or OBJ file of her hull.');
+  if (!mesh) throw new Impossible('This boat has no mesh yet. Bring in an STL or OBJ file of her hull.');
   const { belowM2, bandM2, aboveM2, cutShare } = mesh.areas;
   const areaM2 = { below: belowM2, band: bandM2, above: aboveM2, aboveWaterline: bandM2 + aboveM2, whole: belowM2 + bandM2 + aboveM2 }[part];
-  if (!(areaM2 > 0)) throw new RangeError('The mesh holds nothing in this part. Check the waterline, or choose another part.');
+  if (!(areaM2 > 0)) throw new Impossible('The mesh holds nothing in this part. Check the waterline, or choose another part.');
   return {
     areaM2,
     share: MESH_SHARE,
@@ -290,7 +291,7 @@ function byShapes(shapes: readonly NamedShape[]): ZoneArea {
 }
 
 function byHand(area: AreaRecord): ZoneArea {
-  if (area.typed === null) throw new RangeError('Type the area of the zone and how well it is known.');
+  if (area.typed === null) throw new Impossible('Type the area of the zone and how well it is known.');
   const { areaM2, share } = area.typed;
   positive(areaM2, 'Area');
   return {
@@ -302,7 +303,7 @@ function byHand(area: AreaRecord): ZoneArea {
 
 function byPaint(area: AreaRecord): ZoneArea {
   const c = area.calibrated;
-  if (!c) throw new RangeError('Finish a coat with its litres and comb readings, or type both: the paint then tells the area.');
+  if (!c) throw new Impossible('Finish a coat with its litres and comb readings, or type both: the paint then tells the area.');
   return {
     areaM2: calibratedArea(c),
     share: calibratedShare(c.readings),
@@ -318,7 +319,7 @@ function byPaint(area: AreaRecord): ZoneArea {
 
 function byBand(question: AreaQuestion): ZoneArea {
   const { area, boat, hull = NO_MODEL } = question;
-  if (!area.band) throw new RangeError('Choose where the hull wears and how wide the band is.');
+  if (!area.band) throw new Impossible('Choose where the hull wears and how wide the band is.');
   const girth = hull.mesh?.waterlineGirthM ?? null;
   const found = wearBand({ band: area.band, boat: { ...boat, keels: boat.keels ?? 'none' }, waterlineGirthM: girth === 0 ? null : girth });
   return {
@@ -357,7 +358,7 @@ export function netAreas<Owner extends AreaOwner>(options: { boat: AreaQuestion[
       const carved = s.area.method === 'calibrated' ? [] : surfaces.filter((p) => p.parentId === s.id && p.patchKind && PATCHES[p.patchKind] === 'carved').map((p) => gross.get(p.id) as ZoneArea);
       if (carved.length === 0) return [s.id, { areaM2: own.areaM2, share: own.share, grossM2: own.areaM2 }];
       const net = combineAreas([own, ...carved.map((c) => ({ areaM2: -c.areaM2, share: c.share }))]);
-      if (net.areaM2 <= 0) throw new RangeError(`The patches cut out of ${s.name} are larger than it is. Check their areas.`);
+      if (net.areaM2 <= 0) throw new Impossible(`The patches cut out of ${s.name} are larger than it is. Check their areas.`);
       return [s.id, { areaM2: net.areaM2, share: Math.min(0.95, net.share), grossM2: own.areaM2 }];
     }),
   );

@@ -1,4 +1,5 @@
 import { notNegative, positive } from '../guard';
+import { Impossible } from '../impossible';
 
 export interface RatioPart {
   readonly name: string;
@@ -41,7 +42,7 @@ export function splitBatch(options: {
   const shares = partShares({ parts, basis });
   if (shares === null) {
     const missing = parts.filter((p) => !p.densityKgPerL).map((p) => p.name);
-    throw new RangeError(`The ratio is by mass: type the density of ${missing.join(' and ')} to get volumes.`);
+    throw new Impossible(`The ratio is by mass: type the density of ${missing.join(' and ')} to get volumes.`);
   }
   const split = parts.map((part, i) => {
     const volumeL = mixedL * (shares[i] as number);
@@ -56,7 +57,7 @@ export function splitBatch(options: {
  * @throws RangeError when there are no parts, or a ratio or density is impossible
  */
 export function partShares({ parts, basis }: { parts: readonly RatioPart[]; basis: 'volume' | 'mass' }): number[] | null {
-  if (parts.length === 0) throw new RangeError('The sheet has no parts. Add at least the base.');
+  if (parts.length === 0) throw new Impossible('The sheet has no parts. Add at least the base.');
   for (const part of parts) {
     positive(part.ratio, `The ratio of ${part.name || 'a part'}`);
     if (part.densityKgPerL !== undefined && part.densityKgPerL !== null) positive(part.densityKgPerL, `The density of ${part.name || 'a part'}`);

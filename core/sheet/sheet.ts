@@ -1,6 +1,7 @@
 import type { ConditionLimits, PaintMethod } from '../air/conditions';
 import { checkedTable, type TimeAt, type TimeTable } from '../cure/arrhenius';
 import { partShares } from '../mix/splitBatch';
+import { Impossible } from '../impossible';
 
 export const SHEET_KINDS = [
   'sealer',
@@ -169,7 +170,7 @@ export function overcoatFor(sheet: SheetBody, following: SheetKind | null): Over
 export function sheetThinnerOfMixed(sheet: Pick<SheetBody, 'parts' | 'ratioBasis' | 'thinner'>, share: number): number {
   if (share === 0 || sheet.thinner === null || sheet.thinner.of === 'mixed') return share;
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
-  if (shares === null) throw new RangeError('A share of the base cannot be turned into litres without the densities of the parts.');
+  if (shares === null) throw new Impossible('A share of the base cannot be turned into litres without the densities of the parts.');
   return share * (shares[0] as number);
 }
 

@@ -1,4 +1,5 @@
 import { finite, notNegative } from '../guard';
+import { Impossible } from '../impossible';
 
 /** How far loss and film vary from coat to coat on their own, ± as a 95 % half-width. [M] */
 export const COAT_SHARE = 0.15;
@@ -13,7 +14,7 @@ const SIGMAS = 2;
  * @throws RangeError outside it
  */
 export function normalQuantile(chance: number): number {
-  if (!(finite(chance, 'The chance') > 0 && chance < 1)) throw new RangeError('The chance must be between 0 and 100 %.');
+  if (!(finite(chance, 'The chance') > 0 && chance < 1)) throw new Impossible('The chance must be between 0 and 100 %.');
   const tail = 0.02425;
   if (chance < tail) return tailOf(chance);
   if (chance > 1 - tail) return -tailOf(1 - chance);

@@ -1,5 +1,6 @@
 import { notNegative } from '../guard';
 import type { Layer } from '../film/layer';
+import { Impossible } from '../impossible';
 
 /** What one of a consumable is counted by. */
 export const PER = ['job', 'zone', 'coat', 'tippedCoat', 'batch', 'coatM2', 'abradedM2', 'borderM', 'day'] as const;
@@ -58,7 +59,7 @@ export function consumablesFor({ rules, work }: { rules: readonly ConsumableRule
     const units: Record<Per, number> = { job: coats.length > 0 ? 1 : 0, zone: coats.length > 0 ? work.zones : 0, coat: coats.length, tippedCoat: total((c) => (c.tipped ? 1 : 0)), batch: total((c) => c.batches), coatM2: total((c) => c.areaM2), abradedM2: total((c) => c.abradedM2), borderM: coats.length > 0 ? work.borderM : 0, day: coats.length > 0 ? work.days : 0 };
     const count = Math.ceil(notNegative(rule.amount, `The amount of ${rule.name}`) * units[rule.per] - 1e-9);
     if (count <= 0) return [];
-    if (!(rule.inPack >= 1)) throw new RangeError(`${rule.name}: a pack holds at least one.`);
+    if (!(rule.inPack >= 1)) throw new Impossible(`${rule.name}: a pack holds at least one.`);
     const packs = Math.ceil(count / rule.inPack);
     return [{ rule, count, packs, costMinor: rule.priceMinor === null ? null : packs * rule.priceMinor }];
   });

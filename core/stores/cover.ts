@@ -1,5 +1,6 @@
 import { notNegative, positive } from '../guard';
 import { coverTables, DROP_L, stepsFor } from './coverTables';
+import { Impossible } from '../impossible';
 
 /** Something that can be bought: litres of each part in it, and its price. */
 export interface Offer {
@@ -127,18 +128,18 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
 }
 
 function prepare(offer: Offer, at: number, parts: number): Prepared {
-  if (offer.partsL.length !== parts) throw new RangeError('A pack must say how much of each part it holds.');
+  if (offer.partsL.length !== parts) throw new Impossible('A pack must say how much of each part it holds.');
   const totalL = offer.partsL.reduce((sum, l) => sum + notNegative(l, 'What a pack holds'), 0);
   positive(totalL, 'The size of a pack');
   const whole = (price: number) => {
-    if (!Number.isInteger(notNegative(price, 'The price of a pack'))) throw new RangeError('The price of a pack must be in whole cents.');
+    if (!Number.isInteger(notNegative(price, 'The price of a pack'))) throw new Impossible('The price of a pack must be in whole cents.');
     return price;
   };
   whole(offer.priceMinor);
   const breaks = [...(offer.breaks ?? [])].sort((a, b) => b.from - a.from);
   for (const b of breaks) {
     whole(b.priceMinor);
-    if (!Number.isInteger(b.from) || b.from < 2) throw new RangeError('A price break starts at two packs or more.');
+    if (!Number.isInteger(b.from) || b.from < 2) throw new Impossible('A price break starts at two packs or more.');
   }
   return {
     at,

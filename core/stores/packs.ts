@@ -2,6 +2,7 @@ import { notNegative } from '../guard';
 import { partShares } from '../mix/splitBatch';
 import type { Pack, SheetBody } from '../sheet/sheet';
 import { coverAtLeastCost, type Offer } from './cover';
+import { Impossible } from '../impossible';
 
 export interface PackOffer {
   readonly sizeL: number;
@@ -22,7 +23,7 @@ export interface PackOffer {
 export function packsToBuy({ needL, packs, onHandL = 0 }: { needL: number; packs: readonly PackOffer[]; onHandL?: number }): { packs: { sizeL: number; count: number }[]; costMinor: number; leftL: number } {
   const short = notNegative(needL, 'The need') - notNegative(onHandL, 'What is on the shelf');
   const bought = coverAtLeastCost({ needL: [Math.max(0, short)], offers: packs.map((p) => ({ partsL: [p.sizeL], priceMinor: p.priceMinor, breaks: p.breaks })) });
-  if (!bought) throw new RangeError('No pack is for sale. Put a pack size and its price on the sheet.');
+  if (!bought) throw new Impossible('No pack is for sale. Put a pack size and its price on the sheet.');
   return {
     packs: packs.flatMap((p, i) => (bought.counts[i] ? [{ sizeL: p.sizeL, count: bought.counts[i] as number }] : [])),
     costMinor: bought.costMinor,

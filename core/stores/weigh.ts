@@ -1,4 +1,5 @@
 import { notNegative, positive } from '../guard';
+import { Impossible } from '../impossible';
 
 /**
  * Litres left in a tin, by weighing it: gross less tare over density. [P: definition of density]
@@ -11,6 +12,6 @@ import { notNegative, positive } from '../guard';
  */
 export function litresFromWeight({ grossKg, tareKg, densityKgPerL }: { grossKg: number; tareKg: number; densityKgPerL: number }): number {
   const netKg = notNegative(grossKg, 'The weight of the tin') - notNegative(tareKg, 'The empty tin');
-  if (netKg < -1e-9) throw new RangeError('The tin weighs less than it does empty. Check both weights.');
+  if (netKg < -1e-9) throw new Impossible('The tin weighs less than it does empty. Check both weights.');
   return Math.max(0, netKg) / positive(densityKgPerL, 'The density');
 }

@@ -1,3 +1,5 @@
+import { Impossible } from '../impossible';
+
 /**
  * Quantities and the units they are shown and typed in. SI inside: every unit says how many of the
  * core's unit one of it is (and the offset, for temperatures read off a thermometer).
@@ -177,7 +179,7 @@ export const QUANTITIES: Record<QuantityName, Quantity> = {
 /** One unit of a quantity by its id. @throws RangeError when the quantity has no such unit. */
 export function unitOf(quantity: QuantityName, id: string): Unit {
   const found = QUANTITIES[quantity].units.find((u) => u.id === id);
-  if (!found) throw new RangeError(`There is no unit ${id} for ${quantity}.`);
+  if (!found) throw new Impossible(`There is no unit ${id} for ${quantity}.`);
   return found;
 }
 
