@@ -5,7 +5,7 @@ import tseslint from 'typescript-eslint';
 const forbid = (message, ...regexes) => ['error', { patterns: regexes.map((regex) => ({ regex, message })) }];
 
 export default tseslint.config(
-  { ignores: ['dist/', 'node_modules/', '.data/', 'test-results/', 'playwright-report/'] },
+  { ignores: ['dist/', 'dist-server/', 'node_modules/', '.data/', 'test-results/', 'playwright-report/'] },
   ...tseslint.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],

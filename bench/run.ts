@@ -19,6 +19,7 @@ import { dragging, packs } from './film';
 import { frames } from './frames';
 import { meshes } from './mesh';
 import { quantile } from './quantile';
+import { OWN_JSON } from '../scripts/server';
 
 /**
  * The measures, as ratios within one run: a fixed loop of arithmetic stands beside the computing, PGlite
@@ -61,7 +62,7 @@ async function saving(): Promise<void> {
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
   const put = async (path: string, body: object) => {
-    const res = await fetch(url + path, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+    const res = await fetch(url + path, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) });
     if (!res.ok) throw new Error(await res.text());
     await res.arrayBuffer();
   };

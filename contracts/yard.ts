@@ -32,5 +32,7 @@ export interface Yard {
   now: number;
   frozen: boolean;
   demo: boolean;
+  /** Anybody on the network may write here. */
+  open: boolean;
   boats: YardBoat[];
 }

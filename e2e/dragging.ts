@@ -1,10 +1,11 @@
 import type { Browser, Page } from '@playwright/test';
 import { v7 as uuid } from 'uuid';
+import { OWN_JSON } from '../scripts/server';
 
 /** An eight-coat build-up on twelve zones, and dragging one of its films: for a test, and for the bench. */
 
 async function put(url: string, body: object): Promise<void> {
-  const res = await fetch(url, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+  const res = await fetch(url, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) });
   if (!res.ok) throw new Error(await res.text());
 }
 

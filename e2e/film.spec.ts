@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Download, Page } from '@playwright/test';
 import { DEMO, demoYard, expect, moveCoat, noSidewaysScroll, test as base, useSettings, type OwnServer } from './fixtures';
+import { OWN_JSON } from '../scripts/server';
 
 /** Build-ups, their rules, the shelf and what to buy. One demo yard for the file; each test changes its own corner. */
 const test = base.extend<object, { yard: OwnServer }>({
@@ -492,7 +493,7 @@ test('a sheet in use is not removed but withdrawn; two people editing one see bo
   await page.goto(`${yard.url}/sheets/${DEMO.barrier}/edit`);
   await page.getByLabel('Code').fill('MINE');
   const { current, version } = (await (await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`)).json()) as { current: { body: object }; version: number };
-  const put = await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ revisionId: '01900000-0000-7000-8099-000000000001', body: { ...current.body, code: 'THEIRS', solids: 0.51 }, version }) });
+  const put = await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ revisionId: '01900000-0000-7000-8099-000000000001', body: { ...current.body, code: 'THEIRS', solids: 0.51 }, version }) });
   expect(put.status).toBe(200);
   await page.getByRole('button', { name: 'Save sheet' }).click();
   await expect(page.getByText(/Saved meanwhile: Saltgate 45 barrier, 3 : 1, solids 51 %/)).toBeVisible();
@@ -506,7 +507,7 @@ base('a fresh yard: made-up sheets taken in, a usual build-up on a steel hull, i
   await useSettings(page, {});
   const boat = '01900000-0000-7000-8001-0000000000aa';
   const zone = '01900000-0000-7000-8005-0000000000aa';
-  const put = async (path: string, body: object) => expect((await fetch(`${empty.url}/api${path}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).status).toBe(200);
+  const put = async (path: string, body: object) => expect((await fetch(`${empty.url}/api${path}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) })).status).toBe(200);
   await put(`/boats/${boat}`, { name: 'Iron Kettle', hullMaterial: 'steel', keels: 'single', form: 'full', loaM: 12, lwlM: 11, beamM: 3.6, draftM: 1.2, freeboardM: 1.1, place: '', latitudeDeg: 50, timeZone: 'UTC', version: 0 });
   await put(`/surfaces/${zone}`, { boatId: boat, name: 'Bottom', kind: 'underwater', substrate: 'steel', exposure: 'immersed', existing: 'bare', area: { method: 'dimensions', dimensions: {}, typed: null }, sort: 1, version: 0 });
   await page.goto(`${empty.url}/stores`);

@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { DEMO, demoYard, expect, moveCoat, test, useSettings, type OwnServer } from './fixtures';
+import { OWN_JSON } from '../scripts/server';
 
 /** Two tabs, no signal, restarts, undo, back-ups: nothing that was typed is lost. */
 const sloop = `/boats/${DEMO.sloop}`;
@@ -116,7 +117,7 @@ own('a refused entry is parked with its text; what depends on it waits; the rest
   const first = (await (await fetch(`${yard.url}/api${sloop}`)).json()) as { buildUps: { id: string; surfaceId: string; version: number; layers: object[]; boatId: string }[] };
   const row = first.buildUps.find((b) => b.surfaceId === DEMO.rudder)!;
   await page.route('**/api/boats/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
-  await fetch(`${yard.url}/api/build-ups/${row.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ boatId: row.boatId, surfaceId: row.surfaceId, version: row.version, layers: row.layers.slice(0, 5) }) });
+  await fetch(`${yard.url}/api/build-ups/${row.id}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ boatId: row.boatId, surfaceId: row.surfaceId, version: row.version, layers: row.layers.slice(0, 5) }) });
   await moveCoat(page, /^Move coat 4/, 'ArrowUp');
   await expect(page.getByText('1 entry was not taken: look')).toBeVisible();
   await page.unroute('**/api/boats/*');

@@ -1,4 +1,5 @@
 import { DEMO, demoYard, expect, moveCoat, noSidewaysScroll, test as base, useSettings, type OwnServer } from './fixtures';
+import { OWN_JSON } from '../scripts/server';
 
 /** Planning at the desk: zones, sheets, build-ups. One demo yard for the file; each test changes its own corner. */
 const test = base.extend<object, { yard: OwnServer }>({
@@ -161,7 +162,7 @@ test('long names and many zones neither push the page sideways nor hide what the
   const { buildUps: _b, surfaces: _s, ...rest } = (await bundleOf(yard, DEMO.gig)) as Bundle & { boat: Record<string, unknown> };
   const { id: _id, ...boat } = rest.boat;
   const name = 'Grandmother’s Extraordinarily-Long-And-Unbroken-NameThatNobodyEverShortened-Under-Any-Circumstances'.slice(0, 118);
-  const put = await fetch(`${yard.url}/api/boats/${DEMO.gig}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...boat, name }) });
+  const put = await fetch(`${yard.url}/api/boats/${DEMO.gig}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ ...boat, name }) });
   expect(put.status).toBe(200);
   await page.setViewportSize({ width: 360, height: 740 });
   for (const path of ['/', `/boats/${DEMO.gig}/today`, `/boats/${DEMO.gig}/record`, `/boats/${DEMO.gig}/edit`]) {

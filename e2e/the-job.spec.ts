@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DEMO, expect, NOW, test, useSettings } from './fixtures';
+import { OWN_JSON } from '../scripts/server';
 
 /** Counts what a thumb does: every tap on something of the page. */
 function thumb(page: Page) {
@@ -230,7 +231,7 @@ const IDS = { boat: '01910000-0000-7000-8000-000000000001', zone: '01910000-0000
 /** A boat with one zone and one two-pack coat on an empty yard, through the API. */
 export async function seed(url: string): Promise<void> {
   const put = async (path: string, body: object) => {
-    const res = await fetch(`${url}/api${path}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+    const res = await fetch(`${url}/api${path}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) });
     if (!res.ok) throw new Error(await res.text());
   };
   await put(`/boats/${IDS.boat}`, { name: 'Typed Boat', hullMaterial: 'grp', keels: 'single', form: 'finKeel', loaM: 8, lwlM: 7, beamM: 2.6, draftM: 1.2, freeboardM: 0.9, place: 'Pond', latitudeDeg: 40, timeZone: 'Europe/Lisbon', version: 0 });

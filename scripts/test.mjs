@@ -21,7 +21,7 @@ if (!existsSync(chromium)) {
 rmSync('test-results', { recursive: true, force: true });
 mkdirSync('test-results', { recursive: true });
 const unit = run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']);
-const build = run('npx', ['vite', 'build', '--logLevel', 'warn']);
+const build = run('npm', ['run', '--silent', 'build']);
 const e2e = build === 0 ? run('npx', ['playwright', 'test']) : 1;
 
 const read = (file) => {

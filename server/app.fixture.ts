@@ -2,20 +2,42 @@ import pino from 'pino';
 import request from 'supertest';
 import { v7 as uuid } from 'uuid';
 import { sheet as exampleSheet } from '#core/sheet/example.fixture';
+import { OWN_HEADER } from '#contracts/door';
 import { makeApp } from './app';
-import { openDb, type OpenDb } from './db/open';
-import { FileStore } from './files';
+import type { Db } from './db/open';
+import type { Row } from './db/store';
+import { tableRows } from './keep/archive';
+import type { Context } from './context';
+import { beginHistory, openYard, type Yard } from './keep/yard';
+import { Summaries } from './summaries';
 
 /** Tests only: an app on a database in memory, its clock stopped, with the few rows most tests start from. */
 export const NOW = Date.UTC(2026, 4, 14, 10, 0);
 export const HOUR = 3_600_000;
 
-export async function testApp(open?: OpenDb) {
-  const { db, close } = open ?? (await openDb(null));
+/** @param dataDir left out: in memory, without journal and automatic backups */
+export async function testApp(dataDir: string | null = null) {
   const clock = { at: NOW, now: () => clock.at, frozen: true };
-  const files = new FileStore(null);
-  const app = makeApp({ db, files, clock, demo: false }, { log: pino({ level: 'silent' }), webDir: null });
-  return { db, app, files, clock, close, agent: request(app) };
+  const yard = await openYard({ dataDir, now: clock.now });
+  await beginHistory(yard, 'first');
+  return { ...serve(yard, clock), clock, close: () => yard.close() };
+}
+
+/** The app on an open yard. Its agent sends what our own page sends. */
+export function serve(yard: Yard, clock: { now(): number; frozen: boolean }, demo = false) {
+  const about = { demo, open: false };
+  const { store, files } = yard;
+  const context: Context = { yard, store, clock, ...about, hosts: [], summaries: new Summaries(store, clock, about) };
+  const app = makeApp(context, { log: pino({ level: 'silent' }), webDir: null });
+  const agent = request.agent(app).set(OWN_HEADER, '1');
+  return { yard, store, db: store.db, files, context, app, agent };
+}
+
+/** Everything in a database, by table. */
+export async function readTables(db: Db): Promise<Record<string, Row[]>> {
+  const out: Record<string, Row[]> = {};
+  for await (const { table, rows } of tableRows(db)) out[table] = [...(out[table] ?? []), ...rows];
+  return out;
 }
 
 export { uuid };
@@ -60,7 +82,7 @@ export const layerFields = (sheetRevisionId: string) => ({
   colourHex: '#888888',
 });
 
-export type Agent = ReturnType<typeof request>;
+export type Agent = ReturnType<typeof request.agent>;
 
 /** A boat with one zone and two coats of one sheet planned on it. */
 export async function setUpBoat(agent: Agent) {

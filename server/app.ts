@@ -7,7 +7,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Context } from './context';
-import { markTouched } from './demo/touched';
+import { asJson, ownHosts, ownPageOnly } from './door';
 import { errorHandler, unknownPath } from './errors';
 import { fileRoutes } from './routes/files';
 import { logRoutes } from './routes/log';
@@ -34,6 +34,8 @@ export function makeApp(context: Context, options: { log: Logger; webDir: string
       serializers: { req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, url: req.url }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) },
     }),
   );
+  app.set('etag', false);
+  app.use(ownHosts(context.hosts), ownPageOnly);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -57,9 +59,8 @@ export function makeApp(context: Context, options: { log: Logger; webDir: string
   app.use(compression());
 
   const api = express.Router();
-  api.use(markTouched(context));
   api.use(systemRoutes(context), fileRoutes(context));
-  api.use(express.json({ limit: '1mb' }));
+  api.use(asJson, express.json({ limit: '1mb' }));
   api.use(yardRoutes(context), rowRoutes(context), sheetRoutes(context), storesRoutes(context), logRoutes(context));
   api.use(unknownPath);
   app.use('/api', (_req, res, next) => {

@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import { isLoopback } from './door';
 
 export interface Config {
   readonly port: number;
@@ -9,21 +10,33 @@ export interface Config {
   readonly now: number | null;
   readonly freeze: boolean;
   readonly demo: boolean;
+  /** It listens beyond this machine: anybody on the network may write. */
+  readonly open: boolean;
+  /** Host names that are ours besides this machine's own, some with a port. */
+  readonly hosts: readonly string[];
 }
 
 /** Read the environment. @throws Error with a sentence when a value cannot be used */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const demo = env.JACKPLANE_DEMO === '1';
-  const port = Number(env.PORT ?? 4620);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not "${env.PORT}".`);
+  const portText = (env.PORT ?? '4620').trim();
+  const port = Number(portText);
+  if (portText === '' || !Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not "${env.PORT}". Leave it out for 4620.`);
   const now = env.JACKPLANE_NOW ? Date.parse(env.JACKPLANE_NOW) : null;
   if (now !== null && Number.isNaN(now)) throw new Error(`JACKPLANE_NOW must be a date like 2026-05-14T09:30:00Z, not "${env.JACKPLANE_NOW}".`);
+  const host = (env.HOST ?? '').trim() || '127.0.0.1';
+  const open = !isLoopback(host);
+  if (open && env.JACKPLANE_OPEN !== '1') {
+    throw new Error(`HOST=${host} opens the yard to the network: everyone on it could read and write here, without a password. If that is wanted, set JACKPLANE_OPEN=1 as well; otherwise leave HOST out.`);
+  }
   return {
     port,
-    host: env.HOST ?? '127.0.0.1',
-    dataDir: resolve(env.JACKPLANE_DATA ?? (demo ? '.data/demo' : '.data/yard')),
+    host,
+    dataDir: resolve(env.JACKPLANE_DATA || (demo ? '.data/demo' : '.data/yard')),
     now,
     freeze: env.JACKPLANE_FREEZE === '1',
     demo,
+    open,
+    hosts: (env.JACKPLANE_HOSTS ?? '').split(',').map((h) => h.trim()).filter((h) => h !== ''),
   };
 }

@@ -1,11 +1,17 @@
 import type { Clock } from './clock';
-import type { Db } from './db/open';
-import type { FileStore } from './files';
+import type { Store } from './db/store';
+import type { Yard } from './keep/yard';
+import type { Summaries } from './summaries';
 
 /** What every route works with. */
 export interface Context {
-  readonly db: Db;
+  readonly yard: Yard;
+  readonly store: Store;
+  readonly summaries: Summaries;
   readonly clock: Clock;
-  readonly files: FileStore;
   readonly demo: boolean;
+  /** Anybody on the network may write here. */
+  readonly open: boolean;
+  /** Host names that are ours besides this machine's own. */
+  readonly hosts: readonly string[];
 }

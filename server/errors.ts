@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { ApiError } from '#contracts/common';
+import { Impossible } from '#core/impossible';
 
 /** A refusal with a reason, told to the client in the one shape of errors. */
 export class Refusal extends Error {
@@ -34,14 +35,35 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
   };
 }
 
+/** What the database refuses, by its codes [P: PostgreSQL, appendix A]; the checks before it should leave it nothing to say. */
+const SQL_STATES: readonly (readonly [RegExp, readonly [number, string, string]])[] = [
+  [/^23505$/, [409, 'id_taken', 'Something else already has this id. Reload and try again.']],
+  [/^23/, [422, 'no_such', 'This names something that is not here. It may have been removed: reload and try again.']],
+  [/^22/, [422, 'impossible', 'A figure or a text in it is none that can be kept. Check what was typed.']],
+  [/^53/, [507, 'disk_full', 'There is no room left on the disk: this was not saved. Make room, then send it again.']],
+  [/^(XX|58)/, [503, 'damaged', 'The database cannot be read: it is damaged. Nothing that was saved is lost. Stop the program and run "npm run recover".']],
+];
+
+/** The code with which the database refused; empty where it was not the database. */
+export function sqlStateOf(error: unknown): string {
+  for (let at = error; at instanceof Error; at = at.cause) {
+    const { code } = at as { code?: unknown };
+    if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code;
+  }
+  return '';
+}
+
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
-  // The core refuses impossible figures with a sentence of its own.
-  if (error instanceof RangeError) return new Refusal(422, 'impossible', error.message);
+  // The core refuses impossible figures with a sentence of its own; any other RangeError is a slip of the program.
+  if (error instanceof Impossible) return new Refusal(422, 'impossible', error.message);
   const { type, status, code } = error as { type?: string; status?: number; code?: string };
+  const told = SQL_STATES.find(([states]) => states.test(sqlStateOf(error)));
+  if (told) return new Refusal(...told[1]);
   if (type === 'entity.parse.failed') return new Refusal(400, 'malformed_json', 'The request is not valid JSON.');
   if (type === 'entity.too.large') return new Refusal(413, 'too_large', 'The request is too large. JSON may have up to 1 MB.');
-  if (code === 'ERR_STREAM_PREMATURE_CLOSE') return new Refusal(400, 'cut_off', 'The file did not arrive whole. Send it again.');
+  if (code === 'ENOSPC' || code === 'EDQUOT') return new Refusal(507, 'disk_full', 'There is no room left on the disk: this was not saved. Make room, then send it again.');
+  if (code === 'ERR_STREAM_PREMATURE_CLOSE' || code === 'ECONNRESET') return new Refusal(400, 'cut_off', 'The file did not arrive whole. Send it again.');
   if (error instanceof URIError) return new Refusal(400, 'malformed_path', 'The address cannot be read.');
   if (typeof status === 'number' && status >= 400 && status < 500) return new Refusal(status, 'bad_request', 'The request cannot be read.');
   return new Refusal(500, 'internal', 'Something went wrong on the server. Nothing was saved. Try again.');

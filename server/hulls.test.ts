@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BoatBundle } from '#contracts/boat';
+import { OWN_HEADER } from '#contracts/door';
 import { boatFields, NOW, setUpBoat, startBody, testApp, uuid, zoneFields } from './app.fixture';
 
 let t: Awaited<ReturnType<typeof testApp>>;
@@ -58,7 +59,7 @@ describe('what is known of a hull', () => {
     const put = (mesh: object, version = 0) => t.agent.put(`/api/hulls/${hull}`).send({ boatId: set.boat, offsets: null, mesh, version });
     expect(await message(put(meshFields('b'.repeat(64))), 422)).toMatch(/did not arrive/);
     const content = Buffer.from('solid hull\nendsolid hull\n');
-    const { body: stored } = await t.agent.post('/api/files').set('Content-Type', 'model/stl').send(content).expect(200);
+    const { body: stored } = await t.agent.post('/api/files').set('Content-Type', 'application/octet-stream').send(content).expect(200);
     expect(stored).toEqual({ hash: createHash('sha256').update(content).digest('hex'), bytes: content.length });
     await put(meshFields(stored.hash)).expect(200);
     const part = (name: string, version: number) => t.agent.put(`/api/surfaces/${set.zone}`).send({ ...zoneFields(set.boat), version, area: { method: 'mesh', dimensions: {}, typed: null, mesh: { part: name } } }).expect(200);
@@ -76,7 +77,7 @@ describe('files', () => {
     const [a, b] = [await send(Buffer.from('abc')).expect(200), await send(Buffer.from('abc')).expect(200)];
     expect(a.body.hash).toBe(b.body.hash);
     expect(await message(send(Buffer.alloc(0)), 400)).toMatch(/empty/);
-    const { body } = await t.agent.post('/api/files').set('Content-Length', String(200 * 1024 * 1024)).send('x').catch((e: { response?: { body: unknown } }) => e.response ?? { body: null }) as { body: { error: { message: string } } | null };
+    const { body } = await t.agent.post('/api/files').set('Content-Type', 'application/octet-stream').set('Content-Length', String(200 * 1024 * 1024)).send('x').catch((e: { response?: { body: unknown } }) => e.response ?? { body: null }) as { body: { error: { message: string } } | null };
     if (body) expect(body.error.message).toMatch(/larger than 100 MB/);
     await t.agent.get(`/api/files/${'0'.repeat(64)}`).expect(404);
     await t.agent.get('/api/files/..%2f..%2fetc%2fpasswd').expect(400);
@@ -88,7 +89,7 @@ describe('files', () => {
     const { port } = server.address() as { port: number };
     const before = t.files.list();
     await new Promise<void>((done) => {
-      const req = httpRequest({ port, host: '127.0.0.1', path: '/api/files', method: 'POST', headers: { 'Content-Length': 5000 } });
+      const req = httpRequest({ port, host: '127.0.0.1', path: '/api/files', method: 'POST', headers: { 'Content-Length': 5000, 'Content-Type': 'application/octet-stream', [OWN_HEADER]: '1' } });
       req.on('error', () => done());
       req.write(Buffer.alloc(1000), () => setTimeout(() => req.destroy(), 50));
     });

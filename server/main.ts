@@ -1,44 +1,88 @@
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { join } from 'node:path';
+import { createServer, type Server } from 'node:http';
+import { isIPv6, type AddressInfo } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { makeApp } from './app';
 import { makeClock } from './clock';
-import { readConfig } from './config';
-import { openDb } from './db/open';
-import { FileStore } from './files';
+import { readConfig, type Config } from './config';
+import type { Context } from './context';
 import { seedDemo } from './demo/seed';
-import { FolderInUse } from './lock';
+import { beginHistory, openYard, type Yard } from './keep/yard';
+import { Summaries } from './summaries';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'info' });
+/** A line without a byte for so long is dead; one that still brings some may take as long as it needs. */
+const SILENT_MS = 120_000;
 
 async function main(): Promise<void> {
   const config = readConfig(process.env);
   const clock = makeClock({ startAt: config.now, freeze: config.freeze });
-  const { db, close } = await openDb(config.dataDir);
-  const files = new FileStore(join(config.dataDir, 'files'));
-  if (config.demo) await seedDemo(db, files, clock);
+  const yard = await openYard({ dataDir: config.dataDir, now: clock.now, demo: config.demo });
+  const { store } = yard;
+  if (yard.putRight) log.warn(yard.putRight);
+  if (config.demo) await seedDemo(yard, clock);
+  await beginHistory(yard, config.demo ? 'demo' : 'first');
 
+  const context: Context = { yard, store, clock, demo: config.demo, open: config.open, hosts: config.hosts, summaries: new Summaries(store, clock, config) };
   const webDir = fileURLToPath(new URL('../dist', import.meta.url));
-  const server = createServer(makeApp({ db, files, clock, demo: config.demo }, { log, webDir }));
-  // A connection closed just as a phone sends on it looks like no answer: it is kept for as long as a pause at the hull.
-  server.keepAliveTimeout = 75_000;
-  await new Promise<void>((done, fail) => {
-    server.once('error', fail);
-    server.listen(config.port, config.host, done);
-  }).catch(async (error: NodeJS.ErrnoException) => {
-    await close();
-    if (error.code === 'EADDRINUSE') throw new Error(`Port ${config.port} is taken. Set PORT to another one.`);
+  const server = createServer(makeApp(context, { log, webDir }));
+  patient(server);
+  await listen(server, config).catch(async (error: unknown) => {
+    await yard.close();
     throw error;
   });
+  stopInOrder(server, yard);
+
+  // Said last, whatever the log level: whoever waits for it may stop us at once.
+  const { port } = server.address() as AddressInfo;
+  const [address, ...others] = addresses(config.host, port);
+  process.stdout.write(`Jack Plane is ready at ${address}\n`);
+  if (config.open) {
+    process.stdout.write(`It is open to the network: everyone on it may read and write here.${others.length > 0 ? ` Also at ${others.join(', ')}.` : ''}\n`);
+    log.warn({ host: config.host }, 'open to the network: everyone on it may write');
+  }
+  log.info({ dataDir: config.dataDir, demo: config.demo }, 'started');
+  yard.backups?.startDaily((problem) => log.error({ problem }, 'the daily backup failed'));
+}
+
+/** A slow upload over a poor line is not cut off, however long it takes, as long as something comes. */
+export function patient(server: Server): void {
+  server.requestTimeout = 0;
+  server.headersTimeout = 60_000;
+  server.setTimeout(SILENT_MS);
+  // A connection closed just as a phone sends on it looks like no answer: it is kept for as long as a pause at the hull.
+  server.keepAliveTimeout = 75_000;
+}
+
+function listen(server: Server, config: Config): Promise<void> {
+  return new Promise<void>((done, fail) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      if (error.code === 'EADDRINUSE') fail(new Error(`Port ${config.port} is taken. Set PORT to another one.`));
+      else if (error.code === 'EACCES') fail(new Error(`Port ${config.port} may not be used by this user. Set PORT to one above 1023.`));
+      else if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND') fail(new Error(`HOST=${config.host} is no address of this machine. Leave HOST out, or set it to one that is.`));
+      else fail(error);
+    });
+    server.listen(config.port, config.host, done);
+  });
+}
+
+/** The addresses under which it answers, the first one for this machine. */
+function addresses(host: string, port: number): string[] {
+  const written = (a: string) => `http://${isIPv6(a) ? `[${a}]` : a}:${port}`;
+  if (host !== '0.0.0.0' && host !== '::') return [written(host)];
+  const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).filter((a) => !a.internal && (host === '::' || a.family === 'IPv4') && !a.address.startsWith('fe80')).map((a) => a.address));
+  return ['127.0.0.1', ...own].map(written);
+}
+
+function stopInOrder(server: Server, yard: Yard): void {
   let stopping = false;
   const stop = (signal: string) => {
     if (stopping) return;
     stopping = true;
     log.info({ signal }, 'stopping');
     server.close(() => {
-      close().then(
+      yard.close().then(
         () => process.exit(0),
         (error: unknown) => {
           log.error({ err: error }, 'the database did not close cleanly');
@@ -52,14 +96,9 @@ async function main(): Promise<void> {
   };
   process.on('SIGINT', () => stop('SIGINT'));
   process.on('SIGTERM', () => stop('SIGTERM'));
-
-  // Said last: whoever waits for it may stop us at once.
-  const { port } = server.address() as AddressInfo;
-  log.info({ dataDir: config.dataDir, demo: config.demo }, `Jack Plane is ready at http://${config.host}:${port}`);
 }
 
 main().catch((error: unknown) => {
-  if (error instanceof FolderInUse) process.stderr.write(`${error.message}\n`);
-  else process.stderr.write(`Jack Plane could not start: ${(error as Error).message}\n`);
+  process.stderr.write(`${error instanceof Error && error.name === 'FolderInUse' ? '' : 'Jack Plane could not start: '}${(error as Error).message}\n`);
   process.exit(1);
 });

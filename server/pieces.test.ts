@@ -7,7 +7,7 @@ import { makeClock } from './clock';
 import { readConfig } from './config';
 import { same } from './db/versioned';
 import { Refusal } from './errors';
-import { lockFolder } from './lock';
+import { lockFolder } from './keep/lock';
 import { coatSheetsCsv } from './record';
 import { check } from './validate';
 import type { BoatBundle } from '#contracts/boat';
@@ -16,14 +16,17 @@ import { sheet } from '#core/sheet/example.fixture';
 
 describe('the environment', () => {
   it('has defaults that serve this machine only', () => {
-    expect(readConfig({})).toMatchObject({ port: 4620, host: '127.0.0.1', now: null, freeze: false, demo: false });
+    expect(readConfig({})).toMatchObject({ port: 4620, host: '127.0.0.1', now: null, freeze: false, demo: false, open: false, hosts: [] });
     expect(readConfig({}).dataDir).toMatch(/\.data\/yard$/);
     expect(readConfig({ JACKPLANE_DEMO: '1' }).dataDir).toMatch(/\.data\/demo$/);
   });
   it('takes what is set and refuses what cannot be', () => {
-    expect(readConfig({ PORT: '0', HOST: '0.0.0.0', JACKPLANE_DATA: '/x', JACKPLANE_NOW: '2026-05-14T09:40:00Z', JACKPLANE_FREEZE: '1' })).toEqual({ port: 0, host: '0.0.0.0', dataDir: '/x', now: Date.UTC(2026, 4, 14, 9, 40), freeze: true, demo: false });
-    for (const PORT of ['70000', '-1', '4.5', 'http']) expect(() => readConfig({ PORT })).toThrow(/PORT must be/);
+    expect(readConfig({ PORT: '0', HOST: '0.0.0.0', JACKPLANE_OPEN: '1', JACKPLANE_HOSTS: 'yard.local, 10.0.0.9:80', JACKPLANE_DATA: '/x', JACKPLANE_NOW: '2026-05-14T09:40:00Z', JACKPLANE_FREEZE: '1' })).toEqual({ port: 0, host: '0.0.0.0', dataDir: '/x', now: Date.UTC(2026, 4, 14, 9, 40), freeze: true, demo: false, open: true, hosts: ['yard.local', '10.0.0.9:80'] });
+    for (const PORT of ['70000', '-1', '4.5', 'http', '', ' ']) expect(() => readConfig({ PORT })).toThrow(/PORT must be/);
     expect(() => readConfig({ JACKPLANE_NOW: 'yesterday' })).toThrow(/JACKPLANE_NOW/);
+    // Nobody opens a yard to the network by the way.
+    for (const HOST of ['0.0.0.0', '::', '192.168.1.4', 'yard.local']) expect(() => readConfig({ HOST })).toThrow(/JACKPLANE_OPEN=1/);
+    for (const HOST of ['', '127.0.0.1', '127.0.0.2', 'localhost', '::1']) expect(readConfig({ HOST }).open).toBe(false);
   });
 });
 
@@ -72,16 +75,16 @@ describe('checking input', () => {
 describe('the lock of a folder', () => {
   const dirs: string[] = [];
   afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
-  it('leaves nothing behind, neither when taken nor when refused', () => {
+  it('is one file, whether it is taken, refused or given back', () => {
     const dir = mkdtempSync(join(tmpdir(), 'jack-plane-lock-'));
     dirs.push(dir);
     const release = lockFolder(dir);
-    expect(readdirSync(dir)).toEqual(['lock.json']);
+    expect(readdirSync(dir)).toEqual(['lock']);
     expect(() => lockFolder(dir)).toThrow(/in use/);
-    expect(readdirSync(dir)).toEqual(['lock.json']);
+    expect(readdirSync(dir)).toEqual(['lock']);
     release();
-    expect(readdirSync(dir)).toEqual([]);
     lockFolder(dir)();
+    expect(readdirSync(dir)).toEqual(['lock']);
   });
 });
 

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import { boatFields, uuid } from './app.fixture';
 import { FolderInUse, lockFolder, processStart } from './lock';
+import { OWN_JSON } from '../scripts/server';
 
 const running: ChildProcess[] = [];
 const folders: string[] = [];
@@ -58,7 +59,7 @@ describe('one process at a time owns a folder', () => {
     const sent = Array.from({ length: 40 }, () => uuid());
     const acknowledged: string[] = [];
     for (const [i, id] of sent.entries()) {
-      const res = await fetch(`${address}/api/boats/${id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...boatFields, name: `Boat ${i}` }) });
+      const res = await fetch(`${address}/api/boats/${id}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ ...boatFields, name: `Boat ${i}` }) });
       if (res.ok) acknowledged.push(id);
     }
     first.child.kill('SIGKILL');
@@ -125,7 +126,7 @@ describe('the demo', () => {
     const address = await later.ready;
     expect((await yard(address)).boats[1]?.job.outOn).toBe('2026-06-07');
     const boat = (await (await fetch(`${address}/api/boats/${sloop.boat.id}`)).json()) as { boat: object };
-    await fetch(`${address}/api/boats/${sloop.boat.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ ...boat.boat, id: undefined, name: 'Renamed by hand' }) });
+    await fetch(`${address}/api/boats/${sloop.boat.id}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ ...boat.boat, id: undefined, name: 'Renamed by hand' }) });
     await stop(later);
 
     const touched = demo('2026-08-01T09:40:00Z');

@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import { dewPointC } from '#core/air/dewPoint';
-import { foldBatches, foldCoats, measuredFilm } from '#core/coat/fold';
+import { foldLog, measuredFilm } from '#core/coat/fold';
 import { RUNS_AS_FORMULA } from '#core/csv';
 import type { BoatBundle } from '#contracts/boat';
 
@@ -16,8 +16,9 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
   const names = new Map(bundle.surfaces.map((s) => [s.id, s.name]));
   const sheets = new Map(bundle.sheets.map((s) => [s.id, s]));
   const builds = new Map(bundle.buildUps.map((b) => [b.surfaceId, b]));
-  const batches = new Map(foldBatches(bundle.entries).map((b) => [b.id, b]));
-  const rows = foldCoats(bundle.entries).flatMap((coat) => {
+  const log = foldLog(bundle.entries);
+  const batches = new Map(log.batches.map((b) => [b.id, b]));
+  const rows = log.coats.flatMap((coat) => {
     const revision = sheets.get(coat.sheetRevisionId);
     const film = revision ? measuredFilm(coat, revision.body.solids) : null;
     const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);

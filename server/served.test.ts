@@ -19,7 +19,7 @@ describe('the interface as it is served', () => {
   writeFileSync(join(dir, 'index.html'), '<!doctype html><title>It</title>');
   writeFileSync(join(dir, 'assets', 'a-1234.js'), 'export {}');
   afterAll(() => rmSync(dir, { recursive: true, force: true }));
-  const web = () => request(makeApp({ db: t.db, files: t.files, clock: t.clock, demo: false }, { log: pino({ level: 'silent' }), webDir: dir }));
+  const web = () => request(makeApp(t.context, { log: pino({ level: 'silent' }), webDir: dir }));
 
   it('answers every deep link with the page, never kept by the browser', async () => {
     for (const path of ['/', '/boats/x/today', '/sheets/new/quick', '/nowhere/at/all']) {

@@ -1,50 +1,94 @@
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, lte } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { v7 as uuid } from 'uuid';
 import { hourlyFromDays } from '#core/air/typedDays';
-import { mergeIssues, type SourcedHour } from '#core/air/weather';
+import { mergeIssues, type SourcedHour, type WeatherHour } from '#core/air/weather';
 import type { Boat, TypedDayRow } from '#contracts/boat';
 import type { Db } from './db/open';
-import { weatherIssues } from './db/schema';
-import { ISSUE_EVERY_MS, issueTime, simulateWeather, type SimulatedPlace } from './simulators/weather';
+import { pastPlaces, typedForecasts } from './db/schema';
+import type { Writing } from './db/store';
+import { same } from './db/versioned';
+import { Refusal } from './errors';
+import { ISSUE_EVERY_MS, issuedHours, issueTime } from './simulators/weather';
 
-const DAY_MS = 86_400_000;
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
 /** How far ahead the simulator looks. */
 const AHEAD_MS = 10 * DAY_MS;
 /** Clocks older than this have long run out. */
 const BACK_MS = 120 * DAY_MS;
+/** A forecast typed longer ago says nothing of the time asked about: none reaches so far ahead. */
+const TYPED_AHEAD_MS = 45 * DAY_MS;
 
-function placeOf(boat: Boat, now: number): SimulatedPlace {
-  return { name: boat.place || boat.timeZone, latitudeDeg: boat.latitudeDeg, utcOffsetH: DateTime.fromMillis(now, { zone: boat.timeZone }).offset / 60 };
+/** Forecasts typed within one moment stand a thousandth of a second apart. */
+const SAME_MOMENT_MS = 1000;
+
+/** Where a boat stands, as far as her weather goes. */
+export interface WeatherPlace {
+  readonly name: string;
+  readonly latitudeDeg: number;
+  /** IANA name. */
+  readonly timeZone: string;
 }
+/** Where a boat stood until an instant, epoch ms. */
+export interface PastPlace extends WeatherPlace {
+  readonly untilAt: number;
+}
+export interface TypedForecast {
+  readonly id: string;
+  readonly issuedAt: number;
+  readonly days: readonly TypedDayRow[];
+}
+
+export const weatherPlace = (boat: Pick<Boat, 'place' | 'latitudeDeg' | 'timeZone'>): WeatherPlace => ({
+  name: boat.place || boat.timeZone,
+  latitudeDeg: boat.latitudeDeg,
+  timeZone: boat.timeZone,
+});
 
 /**
- * The hourly weather of a boat from `neededFrom` (epoch ms) on: what was issued so far, with the issue
- * that is current now, and with the days before the first issue filled in.
+ * The hourly weather of a boat from `from` (epoch ms) on: for every past hour what was in force then, for those ahead
+ * what is in force now, typed over simulated. The stand-in is worked out, not stored: what it said at any moment can
+ * be said again. A forecast from after `now` is not known.
  */
-export async function boatWeather(db: Db, boat: Boat, now: number, neededFrom: number): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[] }> {
-  const from = Math.max(neededFrom, now - BACK_MS);
-  const issues = await db.select().from(weatherIssues).where(eq(weatherIssues.boatId, boat.id)).orderBy(asc(weatherIssues.issuedAt));
-  const simulated = issues.filter((i) => i.source === 'simulated');
-  const place = placeOf(boat, now);
-  const add = async (issuedAt: number, start: number, end: number) => {
-    const hours = simulateWeather({ place, issuedAt, from: start, to: end });
-    const row = { id: uuid(), boatId: boat.id, source: 'simulated' as const, issuedAt, hours, typedDays: null };
-    // Two requests at once may both find it missing; the first one's stands.
-    await db.insert(weatherIssues).values(row).onConflictDoNothing();
-    issues.push(row);
-  };
-  const current = issueTime(now);
-  const known = simulated[0]?.hours[0]?.at ?? Infinity;
-  // What the simulator says of the past holds, whichever issue says it.
-  if (from < known) await add(Math.min(from, current) - ISSUE_EVERY_MS, from - ISSUE_EVERY_MS, Math.min(known, current));
-  const newest = simulated[simulated.length - 1];
-  if (!newest || newest.issuedAt < current) await add(current, Math.max(from - ISSUE_EVERY_MS, newest?.issuedAt ?? -Infinity), current + AHEAD_MS);
-  const typed = issues.filter((i) => i.source === 'typed').sort((a, b) => b.issuedAt - a.issuedAt)[0];
-  return { hours: mergeIssues(issues).filter((h) => h.at >= from - ISSUE_EVERY_MS), typedDays: typed?.typedDays ?? [] };
+export function sourcedHours(options: { place: WeatherPlace; pastPlaces?: readonly PastPlace[]; typed: readonly TypedForecast[]; now: number; from: number }): SourcedHour[] {
+  const { now, typed } = options;
+  const from = Math.max(options.from, now - BACK_MS) - ISSUE_EVERY_MS;
+  const simulated = { source: 'simulated' as const, issuedAt: -Infinity, hours: simulatedHours(options.place, options.pastPlaces ?? [], from, now) };
+  const issues = typed.map((t) => ({ source: 'typed' as const, issuedAt: t.issuedAt, hours: t.days.length === 0 ? [] : hoursOfTypedDays(t.days, options.place.timeZone) }));
+  return mergeIssues([simulated, ...issues], now + SAME_MOMENT_MS).filter((h) => h.at >= from);
 }
 
-/** Typed days of a boat's own calendar as hours. @throws RangeError when they cannot be */
+function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: number, now: number): WeatherHour[] {
+  const hours: WeatherHour[] = [];
+  const current = issueTime(now);
+  const spans: PastPlace[] = [...[...past].sort((a, b) => a.untilAt - b.untilAt), { ...place, untilAt: Infinity }];
+  for (let issuedAt = issueTime(from); issuedAt <= current; issuedAt += ISSUE_EVERY_MS) {
+    const to = issuedAt === current ? current + AHEAD_MS : issuedAt + ISSUE_EVERY_MS - HOUR_MS;
+    let since = -Infinity;
+    for (const stood of spans) {
+      if (since <= to && stood.untilAt > issuedAt) {
+        const utcOffsetH = DateTime.fromMillis(issuedAt, { zone: stood.timeZone }).offset / 60;
+        const issued = issuedHours({ name: stood.name, latitudeDeg: stood.latitudeDeg, utcOffsetH }, issuedAt, to);
+        for (const hour of issued) if (hour.at >= since && hour.at < stood.untilAt) hours.push(hour);
+      }
+      since = stood.untilAt;
+    }
+  }
+  return hours;
+}
+
+/** The weather of a boat, and the days that were typed last. */
+export async function boatWeather(db: Db, boat: Boat, now: number, from: number): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[] }> {
+  const typed = await db
+    .select({ id: typedForecasts.id, issuedAt: typedForecasts.issuedAt, days: typedForecasts.days })
+    .from(typedForecasts)
+    .where(and(eq(typedForecasts.boatId, boat.id), gte(typedForecasts.issuedAt, Math.max(from, now - BACK_MS) - TYPED_AHEAD_MS), lte(typedForecasts.issuedAt, now + SAME_MOMENT_MS)))
+    .orderBy(asc(typedForecasts.issuedAt));
+  const stood = await db.select().from(pastPlaces).where(and(eq(pastPlaces.boatId, boat.id), gte(pastPlaces.untilAt, from - DAY_MS)));
+  return { hours: sourcedHours({ place: weatherPlace(boat), pastPlaces: stood, typed, now, from }), typedDays: typed[typed.length - 1]?.days ?? [] };
+}
+
+/** Typed days of a boat's own calendar as hours. @throws Impossible when they cannot be */
 export function hoursOfTypedDays(days: readonly TypedDayRow[], timeZone: string) {
   return hourlyFromDays(
     days.map((day) => {
@@ -63,11 +107,25 @@ export function hoursOfTypedDays(days: readonly TypedDayRow[], timeZone: string)
   );
 }
 
-/** Keep a typed forecast as an issue of its own. The same id sent twice is one issue. */
-export async function putTypedWeather(db: Db, boat: Boat, issueId: string, days: readonly TypedDayRow[], now: number): Promise<void> {
-  const hours = days.length === 0 ? [] : hoursOfTypedDays(days, boat.timeZone);
-  const [latest] = await db.select({ issuedAt: weatherIssues.issuedAt }).from(weatherIssues).where(and(eq(weatherIssues.boatId, boat.id), eq(weatherIssues.source, 'typed'))).orderBy(desc(weatherIssues.issuedAt)).limit(1);
+/**
+ * Keep a typed forecast, as it was typed. The same one sent twice is one.
+ * @throws Refusal 409 for another forecast under a used id, 422 for days too far ahead
+ */
+export async function putTypedForecast(tx: Writing, boat: Boat, id: string, days: readonly TypedDayRow[], now: number): Promise<void> {
+  const [sent] = await tx.db.select().from(typedForecasts).where(eq(typedForecasts.id, id));
+  if (sent) {
+    if (sent.boatId === boat.id && same(sent.days, days)) return;
+    throw new Refusal(409, 'id_taken', 'Another forecast already has this id. Reload and try again.');
+  }
+  if (days.length > 0) hoursOfTypedDays(days, boat.timeZone);
+  const beyond = days.find((d) => DateTime.fromISO(d.date, { zone: boat.timeZone }).toMillis() > now + TYPED_AHEAD_MS - DAY_MS);
+  if (beyond) throw new Refusal(422, 'impossible', `No forecast reaches as far as ${beyond.date}. Type the days of the next six weeks.`, { field: 'days' });
+  const [latest] = await tx.db
+    .select({ issuedAt: typedForecasts.issuedAt })
+    .from(typedForecasts)
+    .where(and(eq(typedForecasts.boatId, boat.id), lte(typedForecasts.issuedAt, now + SAME_MOMENT_MS)))
+    .orderBy(desc(typedForecasts.issuedAt))
+    .limit(1);
   // Two forecasts typed within one stopped moment still have an order.
-  const issuedAt = Math.max(now, (latest?.issuedAt ?? 0) + 1);
-  await db.insert(weatherIssues).values({ id: issueId, boatId: boat.id, source: 'typed', issuedAt, hours, typedDays: [...days] }).onConflictDoNothing();
+  await tx.put('typedForecasts', { id, boatId: boat.id, issuedAt: Math.max(now, (latest?.issuedAt ?? 0) + 1), days: [...days] });
 }

@@ -1,44 +1,50 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
+import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { lockFolder } from '../lock';
+import { sqlStateOf } from '../errors';
 
 /** Any PostgreSQL that Drizzle drives, so that a server can take PGlite's place. */
 export type Db = PgDatabase<PgQueryResultHKT, Record<string, never>>;
 
 export interface OpenDb {
   readonly db: Db;
+  /** Bring the tables up to date. */
+  migrate(): Promise<void>;
   close(): Promise<void>;
 }
 
-const MIGRATIONS = fileURLToPath(new URL('./migrations', import.meta.url));
+/** Beside this file, or where it was before the server was built into one file. */
+const MIGRATIONS = ['./migrations', '../server/db/migrations'].map((path) => fileURLToPath(new URL(path, import.meta.url))).find((path) => existsSync(path)) as string;
 
 /**
- * Open the database folder, alone, and bring it up to date.
- * @param dataDir a folder, or null for a database in memory (tests)
- * @throws FolderInUse when another process owns the folder
+ * Open a database; nothing is changed in it yet.
+ * @param dir a folder of its own, or null for one in memory (tests)
  */
-export async function openDb(dataDir: string | null): Promise<OpenDb> {
-  const unlock = dataDir === null ? () => undefined : lockFolder(dataDir);
+export async function openDb(dir: string | null): Promise<OpenDb> {
+  const client = dir === null ? new PGlite() : new PGlite(dir);
+  await client.waitReady;
+  const db = drizzle(client);
+  return {
+    db: db as unknown as Db,
+    migrate: () => migrate(db, { migrationsFolder: MIGRATIONS }),
+    close: () => client.close(),
+  };
+}
+
+/** How many migrations a database has yet to see. Asked at every start: the views that tell of tables are slow. */
+export async function pendingMigrations(db: Db): Promise<number> {
+  const { entries } = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] };
   try {
-    if (dataDir !== null) mkdirSync(dataDir, { recursive: true });
-    const client = dataDir === null ? new PGlite() : new PGlite(join(dataDir, 'pg'));
-    await client.waitReady;
-    const db = drizzle(client);
-    await migrate(db, { migrationsFolder: MIGRATIONS });
-    return {
-      db: db as unknown as Db,
-      async close() {
-        await client.close();
-        unlock();
-      },
-    };
+    const { rows } = (await db.execute(sql`select count(*)::int as n from drizzle.__drizzle_migrations`)) as unknown as { rows: { n: number }[] };
+    return entries.length - (rows[0]?.n ?? 0);
   } catch (error) {
-    unlock();
+    // No such table: a new database.
+    if (sqlStateOf(error).startsWith('42') || sqlStateOf(error) === '3F000') return entries.length;
     throw error;
   }
 }

@@ -1,5 +1,4 @@
 import { bigint, bigserial, boolean, date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import type { WeatherHour } from '#core/air/weather';
 import type { LogEntry } from '#core/coat/events';
 import type { Layer } from '#core/film/layer';
 import type { AreaRecord, MeshRecord, OffsetRecord } from '#core/hull/zoneArea';
@@ -202,23 +201,35 @@ export const entries = pgTable(
   (t) => [index('entries_boat').on(t.boatId), index('entries_stream').on(t.streamId)],
 );
 
-/** Forecasts as they were issued; clocks read the newest that speaks of an hour. */
-export const weatherIssues = pgTable(
-  'weather_issues',
+/** Forecasts as people typed them; the newest known at a moment is in force. The simulated one is worked out, not kept. */
+export const typedForecasts = pgTable(
+  'typed_forecasts',
   {
     id: uuid('id').primaryKey(),
     boatId: uuid('boat_id').notNull().references(() => boats.id),
-    source: text('source').$type<'simulated' | 'typed'>().notNull(),
     issuedAt: instant('issued_at').notNull(),
-    hours: jsonb('hours').$type<WeatherHour[]>().notNull(),
-    /** What a person typed, to fill the form again. */
-    typedDays: jsonb('typed_days').$type<TypedDayRow[]>(),
+    days: jsonb('days').$type<TypedDayRow[]>().notNull(),
   },
-  (t) => [uniqueIndex('weather_issues_once').on(t.boatId, t.source, t.issuedAt)],
+  (t) => [uniqueIndex('typed_forecasts_once').on(t.boatId, t.issuedAt)],
+);
+
+/** Where a boat stood before she was said to stand elsewhere: her past weather stays what it was. */
+export const pastPlaces = pgTable(
+  'past_places',
+  {
+    id: uuid('id').primaryKey(),
+    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    untilAt: instant('until_at').notNull(),
+    name: text('name').notNull(),
+    latitudeDeg: doublePrecision('latitude_deg').notNull(),
+    timeZone: text('time_zone').notNull(),
+  },
+  (t) => [index('past_places_boat').on(t.boatId)],
 );
 
 /** Facts about this database itself, such as when the demo was seeded. */
 export const facts = pgTable('facts', { key: text('key').primaryKey(), value: jsonb('value').notNull() });
 
 /** In the order in which rows may be written, parents first. */
-export const TABLES = { boats, jobs, hulls, surfaces, buildUps, borders, sheets, sheetRevisions, namedBuildUps, lots, yardRules, entries, weatherIssues, facts } as const;
+export const TABLES = { boats, jobs, hulls, surfaces, buildUps, borders, sheets, sheetRevisions, namedBuildUps, lots, yardRules, entries, typedForecasts, pastPlaces, facts } as const;
+export type TableName = keyof typeof TABLES;

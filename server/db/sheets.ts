@@ -5,6 +5,7 @@ import type { Layer } from '#core/film/layer';
 import { notFound, Refusal } from '../errors';
 import type { Db } from './open';
 import { boats, buildUps, entries, lots, namedBuildUps, sheetRevisions, sheets, surfaces } from './schema';
+import type { Store, Writing } from './store';
 import { same } from './versioned';
 
 /** All sheets, each with its newest revision, by name. */
@@ -45,32 +46,36 @@ export interface SheetChange {
  * Save a sheet: a changed body becomes its next revision, coats logged under an older one keep that.
  * @throws Refusal 404, 409 when it was changed meanwhile, 422 when its figures contradict each other or it is removed while in use
  */
-export async function putSheet(db: Db, sheetId: string, change: SheetChange, now: number): Promise<SheetRow> {
+export async function putSheet(store: Store, sheetId: string, change: SheetChange, now: number): Promise<SheetRow> {
   refuseContradiction(change.body);
-  return db.transaction(async (tx) => {
-    const inTx = tx as unknown as Db;
-    const [row] = await tx.select().from(sheets).where(eq(sheets.id, sheetId)).for('update');
-    const [latest] = await tx.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, sheetId)).orderBy(desc(sheetRevisions.revision)).limit(1);
-    const answer = async (version: number): Promise<SheetRow> => {
-      const [current] = await tx.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, sheetId)).orderBy(desc(sheetRevisions.revision)).limit(1);
-      return { id: sheetId, withdrawn: change.withdrawn, version, current: current as SheetRevision, usedOn: 0 };
-    };
-    if (!row) {
+  return store.write(async (tx) => {
+    const { db } = tx;
+    const [row] = await db.select().from(sheets).where(eq(sheets.id, sheetId));
+    const [latest] = await db.select().from(sheetRevisions).where(eq(sheetRevisions.sheetId, sheetId)).orderBy(desc(sheetRevisions.revision)).limit(1);
+    const answer = (version: number, current: SheetRevision): SheetRow => ({ id: sheetId, withdrawn: change.withdrawn, version, current, usedOn: 0 });
+    if (!row || !latest) {
       if (change.version !== 0) throw notFound('data sheet');
-      await insertSheet(inTx, { id: sheetId, ...change }, now);
-      return answer(1);
+      return answer(1, await addSheet(tx, { id: sheetId, ...change }, now));
     }
-    const unchanged = latest !== undefined && same(latest.body, change.body);
+    const unchanged = same(latest.body, change.body);
     if (row.version !== change.version) {
       const repeated = row.version === change.version + 1 && unchanged && row.withdrawn === change.withdrawn && row.deleted === change.deleted;
-      if (repeated) return answer(row.version);
+      if (repeated) return answer(row.version, latest);
       throw new Refusal(409, 'stale', 'This data sheet was changed meanwhile. Look at both and keep the one you want.', { current: { ...row, current: latest } });
     }
-    if (change.deleted && !row.deleted) await refuseInUse(inTx, sheetId, change.body.name);
-    await tx.update(sheets).set({ withdrawn: change.withdrawn, deleted: change.deleted, version: row.version + 1 }).where(eq(sheets.id, sheetId));
-    if (!unchanged) await tx.insert(sheetRevisions).values({ id: change.revisionId, sheetId, revision: (latest?.revision ?? 0) + 1, body: change.body, createdAt: now });
-    return answer(row.version + 1);
+    if (change.deleted && !row.deleted) await refuseInUse(db, sheetId, change.body.name);
+    await tx.put('sheets', { id: sheetId, withdrawn: change.withdrawn, deleted: change.deleted, version: row.version + 1 });
+    if (unchanged) return answer(row.version + 1, latest);
+    return answer(row.version + 1, await addRevision(tx, { id: change.revisionId, sheetId, revision: latest.revision + 1, body: change.body, createdAt: now }));
   });
+}
+
+/** @throws Refusal 409 where another sheet has this revision */
+async function addRevision(tx: Writing, revision: SheetRevision): Promise<SheetRevision> {
+  const [taken] = await tx.db.select({ id: sheetRevisions.id }).from(sheetRevisions).where(eq(sheetRevisions.id, revision.id));
+  if (taken) throw new Refusal(409, 'id_taken', 'Another revision already has this id. Reload and try again.');
+  await tx.add('sheetRevisions', revision);
+  return revision;
 }
 
 function refuseContradiction(body: SheetBody, name = ''): void {
@@ -78,9 +83,9 @@ function refuseContradiction(body: SheetBody, name = ''): void {
   if (problem) throw new Refusal(422, 'contradiction', `${name}${problem.message}`, { field: problem.field });
 }
 
-async function insertSheet(db: Db, sheet: { id: string; revisionId: string; body: SheetBody; withdrawn?: boolean; deleted?: boolean }, now: number): Promise<void> {
-  await db.insert(sheets).values({ id: sheet.id, withdrawn: sheet.withdrawn ?? false, deleted: sheet.deleted ?? false, version: 1 });
-  await db.insert(sheetRevisions).values({ id: sheet.revisionId, sheetId: sheet.id, revision: 1, body: sheet.body, createdAt: now });
+async function addSheet(tx: Writing, sheet: { id: string; revisionId: string; body: SheetBody; withdrawn?: boolean; deleted?: boolean }, now: number): Promise<SheetRevision> {
+  await tx.add('sheets', { id: sheet.id, withdrawn: sheet.withdrawn ?? false, deleted: sheet.deleted ?? false, version: 1 });
+  return addRevision(tx, { id: sheet.revisionId, sheetId: sheet.id, revision: 1, body: sheet.body, createdAt: now });
 }
 
 /** Where a sheet is used, in words; empty where it is not. */
@@ -113,18 +118,18 @@ async function refuseInUse(db: Db, sheetId: string, name: string): Promise<void>
  * Take many sheets in, all or none; those that are here already stay as they are. Or take them back, where nothing uses them.
  * @returns how many were written
  */
-export async function importSheets(db: Db, { taken, sheets: list }: { taken: boolean; sheets: readonly { id: string; revisionId: string; body: SheetBody }[] }, now: number): Promise<number> {
+export async function importSheets(store: Store, { taken, sheets: list }: { taken: boolean; sheets: readonly { id: string; revisionId: string; body: SheetBody }[] }, now: number): Promise<number> {
   for (const sheet of list) refuseContradiction(sheet.body, `${sheet.body.name}: `);
-  return db.transaction(async (tx) => {
-    const inTx = tx as unknown as Db;
-    const found = await tx.select().from(sheets).where(inArray(sheets.id, list.map((s) => s.id)));
+  if (new Set(list.map((s) => s.revisionId)).size < list.length) throw new Refusal(409, 'id_taken', 'Two of these sheets have one revision id. Choose the file again.');
+  return store.write(async (tx) => {
+    const found = await tx.db.select().from(sheets).where(inArray(sheets.id, list.map((s) => s.id)));
     let written = 0;
     for (const sheet of list) {
       const row = found.find((f) => f.id === sheet.id);
-      if (taken && !row) await insertSheet(inTx, sheet, now);
+      if (taken && !row) await addSheet(tx, sheet, now);
       else if (row && row.deleted === taken) {
-        if (!taken) await refuseInUse(inTx, sheet.id, sheet.body.name);
-        await tx.update(sheets).set({ deleted: !taken, version: row.version + 1 }).where(eq(sheets.id, sheet.id));
+        if (!taken) await refuseInUse(tx.db, sheet.id, sheet.body.name);
+        await tx.put('sheets', { ...row, deleted: !taken, version: row.version + 1 });
       } else continue;
       written += 1;
     }

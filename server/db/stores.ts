@@ -1,40 +1,52 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { foldBatches, foldCoats } from '#core/coat/fold';
+import { foldLog } from '#core/coat/fold';
 import type { Pour } from '#core/stores/lots';
 import { coatNeeds } from '#core/stores/needs';
 import { USUAL_RULES, YARD_RULES_ID, type Stores, type StoresBoat, type YardRules } from '#contracts/stores';
 import type { NamedBuildUpRow, NamedUse } from '#contracts/system';
-import { boatEntries, getHull, getSurfaces, revisionsUsed, withAreas } from './boats';
+import type { BoatRows } from './boatCache';
+import { withAreas } from './boats';
 import type { Db } from './open';
-import { boats, buildUps, jobs, lots, namedBuildUps, surfaces, yardRules } from './schema';
+import { boats, buildUps, lots, namedBuildUps, surfaces, yardRules } from './schema';
 
 export async function getRules(db: Db): Promise<YardRules> {
   const [row] = await db.select().from(yardRules).where(eq(yardRules.id, YARD_RULES_ID));
   return row ?? USUAL_RULES;
 }
 
+/** What one boat takes of the shelf: what her batches took, and what she still wants. */
+export interface BoatCall {
+  readonly pours: readonly Pour[];
+  readonly boat: StoresBoat;
+  readonly timeZone: string;
+}
+
+export function boatCall({ boat, jobs, surfaces, hull, buildUps, entries, sheets }: BoatRows): BoatCall {
+  const revisions = new Map(sheets.map((r) => [r.id, r]));
+  const log = foldLog(entries);
+  const pours = log.batches.flatMap((batch) => {
+    const sheetId = revisions.get(batch.sheetRevisionId)?.sheetId;
+    return sheetId ? batch.parts.map((part) => ({ sheetId, part: part.name, litres: part.volumeL, at: batch.mixedAt })) : [];
+  });
+  const job = jobs[jobs.length - 1];
+  const { needs } = coatNeeds({ surfaces: withAreas(surfaces, boat, hull), buildUps, coats: log.coats, revisionById: revisions });
+  return { pours, boat: { boatId: boat.id, name: boat.name, launchOn: job?.inOn ?? null, currency: job?.currency ?? 'EUR', needs: [...needs] }, timeZone: boat.timeZone };
+}
+
 /** The shelf, what batches have taken of it, and what the boats in hand still want, those to be launched first first. */
-export async function getStores(db: Db, now: number): Promise<Stores> {
+export async function storesOf(db: Db, calls: readonly BoatCall[], now: number): Promise<Stores> {
   const rows = await db.select().from(lots).where(eq(lots.deleted, false)).orderBy(asc(lots.id));
-  const pours: Pour[] = [];
-  const list: (StoresBoat & { zone: string })[] = [];
-  for (const boat of await db.select().from(boats).where(eq(boats.deleted, false))) {
-    const log = await boatEntries(db, boat.id);
-    const built = await db.select().from(buildUps).where(and(eq(buildUps.boatId, boat.id), eq(buildUps.deleted, false)));
-    const [job] = (await db.select().from(jobs).where(and(eq(jobs.boatId, boat.id), eq(jobs.deleted, false))).orderBy(asc(jobs.outOn))).slice(-1);
-    const revisions = new Map((await revisionsUsed(db, built, log)).map((r) => [r.id, r]));
-    for (const batch of foldBatches(log)) {
-      const sheetId = revisions.get(batch.sheetRevisionId)?.sheetId;
-      if (sheetId) for (const part of batch.parts) pours.push({ sheetId, part: part.name, litres: part.volumeL, at: batch.mixedAt });
-    }
-    const zones = withAreas(await getSurfaces(db, boat.id), boat, await getHull(db, boat.id));
-    const { needs } = coatNeeds({ surfaces: zones, buildUps: built, coats: foldCoats(log), revisionById: revisions });
-    list.push({ boatId: boat.id, name: boat.name, launchOn: job?.inOn ?? null, currency: job?.currency ?? 'EUR', needs: [...needs], zone: boat.timeZone });
+  const list = [...calls].sort((a, b) => (a.boat.launchOn ?? '9999').localeCompare(b.boat.launchOn ?? '9999') || a.boat.name.localeCompare(b.boat.name));
+  // What was poured before any tin of that part was last measured is in that measure already.
+  const since = new Map<string, number>();
+  for (const lot of rows) {
+    const key = `${lot.sheetId}/${lot.part}`;
+    since.set(key, Math.min(since.get(key) ?? Infinity, lot.measuredAt));
   }
-  list.sort((a, b) => (a.launchOn ?? '9999').localeCompare(b.launchOn ?? '9999') || a.name.localeCompare(b.name));
-  const today = DateTime.fromMillis(now, { zone: list[0]?.zone ?? 'UTC' }).toISODate() as string;
-  return { today, lots: rows, pours, boats: list.map(({ zone: _zone, ...boat }) => boat), rules: await getRules(db) };
+  const pours = calls.flatMap((c) => c.pours.filter((p) => p.at >= (since.get(`${p.sheetId}/${p.part}`) ?? Infinity)));
+  const today = DateTime.fromMillis(now, { zone: list[0]?.timeZone ?? 'UTC' }).toISODate() as string;
+  return { today, lots: rows, pours, boats: list.map((c) => c.boat), rules: await getRules(db) };
 }
 
 /** Named build-ups by name, and where each stands on the boats in hand. */

@@ -6,7 +6,7 @@ import { guessPlacement, placeMesh } from '#core/hull/placement';
 import { parseStl } from '#core/hull/stl';
 import type { GirthRecord, MeshRecord, OffsetRecord } from '#core/hull/zoneArea';
 import type { Boat } from '#contracts/boat';
-import type { FileStore } from '../files';
+import type { FileStore } from '../keep/files';
 
 /** Shapes of the demo's made-up boats, from a formula of our own. */
 interface Form {

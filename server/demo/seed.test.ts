@@ -1,28 +1,30 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { foldCoats } from '#core/coat/fold';
+import { foldLog } from '#core/coat/fold';
 import { lotStates } from '#core/stores/lots';
 import { shareShelf } from '#core/stores/share';
 import { ledger } from '#core/system/ledger';
 import { followers } from '#core/system/system';
 import { getBundle } from '../db/boats';
-import { openDb, type OpenDb } from '../db/open';
+import type { Db } from '../db/open';
 import { boats, buildUps, facts, lots } from '../db/schema';
-import { getStores, listNamed } from '../db/stores';
-import { FileStore } from '../files';
+import { listNamed } from '../db/stores';
+import { isTouched } from '../db/touched';
+import { openYard, type Yard } from '../keep/yard';
 import { LIBRARY_SHEETS, LIBRARY_STARTERS } from '../library';
 import { seedDemo } from './seed';
-import { isTouched } from './touched';
+import { Summaries } from '../summaries';
 
 const NOW = Date.parse('2026-05-14T09:40:00Z');
 const clock = { at: NOW, now: () => clock.at, frozen: true };
-let open: OpenDb;
-const files = new FileStore(null);
+let yard: Yard;
+let db: Db;
 beforeAll(async () => {
-  open = await openDb(null);
-  await seedDemo(open.db, files, clock);
+  yard = await openYard({ dataDir: null, now: clock.now, demo: true });
+  db = yard.store.db;
+  await seedDemo(yard, clock);
 });
-afterAll(() => open.close());
+afterAll(() => yard.close());
 
 const bodies = new Map(LIBRARY_SHEETS.map((s) => [s.id, s.body]));
 const sheetOf = (id: string) => bodies.get(id);
@@ -30,12 +32,12 @@ const sheetOf = (id: string) => bodies.get(id);
 describe('the demo yard', () => {
   it('has one boat with a stop to look at, and no other stop anywhere', async () => {
     const stops: string[] = [];
-    for (const { id } of await open.db.select({ id: boats.id }).from(boats)) {
-      const bundle = await getBundle(open.db, id, clock);
+    for (const { id } of await db.select({ id: boats.id }).from(boats)) {
+      const bundle = await getBundle(yard.store, id, clock);
       const plan = (surfaceId: string) => bundle.buildUps.find((b) => b.surfaceId === surfaceId);
       const told = ledger({
         zones: bundle.surfaces.map((surface) => ({ surface, layers: plan(surface.id)?.layers ?? [], targetMicron: plan(surface.id)?.targetMicron ?? null, records: plan(surface.id)?.records ?? [] })),
-        coats: foldCoats(bundle.entries),
+        coats: foldLog(bundle.entries).coats,
         revisionById: new Map(bundle.sheets.map((s) => [s.id, s])),
         waters: bundle.boat.waters,
         sheetOf,
@@ -50,16 +52,16 @@ describe('the demo yard', () => {
     expect(stops).toEqual(['Wheelhouse front: strongOverOnePack']);
   });
   it('has zones that follow its own build-up and one that departed', async () => {
-    const { named, uses } = await listNamed(open.db);
+    const { named, uses } = await listNamed(db);
     expect(named).toHaveLength(LIBRARY_STARTERS.length + 1);
     const own = named.find((n) => n.name.startsWith('Yard bottom'))!;
-    const rows = await open.db.select().from(buildUps).where(eq(buildUps.namedId, own.id));
+    const rows = await db.select().from(buildUps).where(eq(buildUps.namedId, own.id));
     expect(uses[own.id]).toHaveLength(rows.length);
     const { follow, departed } = followers({ named: own.layers, zones: rows, sheetOf: (id) => id });
     expect([follow.length, departed.map((d) => d.differences)]).toEqual([3, [['coat 4 is thicker']]]);
   });
   it('has a shelf that batches drew on, with something stale, and nothing promised twice', async () => {
-    const stores = await getStores(open.db, NOW);
+    const stores = await new Summaries(yard.store, clock, { demo: true, open: false }).stores();
     const states = lotStates({ lots: stores.lots, pours: stores.pours, today: stores.today, shelfOf: (id) => sheetOf(id) ?? {} });
     expect(states.some((l) => l.stale)).toBe(true);
     expect(states.some((l) => l.tappedOn !== null)).toBe(true);
@@ -75,14 +77,14 @@ describe('the demo yard', () => {
     }
   });
   it('is made anew while nobody has touched it, and left alone after', async () => {
-    const tin = (await open.db.select().from(lots))[0]!;
+    const tin = (await db.select().from(lots))[0]!;
     clock.at = NOW + 3 * 3_600_000;
-    await seedDemo(open.db, files, clock);
-    expect((await open.db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(tin.measuredAt + 3 * 3_600_000);
-    await open.db.insert(facts).values({ key: 'demoTouched', value: true });
-    expect(await isTouched(open.db)).toBe(true);
+    await seedDemo(yard, clock);
+    expect((await db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(tin.measuredAt + 3 * 3_600_000);
+    await db.insert(facts).values({ key: 'demoTouched', value: true });
+    expect(await isTouched(db)).toBe(true);
     clock.at = NOW + 9 * 3_600_000;
-    await seedDemo(open.db, files, clock);
-    expect((await open.db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(tin.measuredAt + 3 * 3_600_000);
+    await seedDemo(yard, clock);
+    expect((await db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(tin.measuredAt + 3 * 3_600_000);
   });
 });

@@ -2,7 +2,8 @@ import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
 import { temperatureAt } from '#core/air/surfaceSeries';
-import type { CoatTarget, LogEntry, LogKind, NewEntry } from '#core/coat/events';
+import type { CoatTarget, LogEntry, LogKind } from '#core/coat/events';
+import { checkAppend } from '#core/coat/fold';
 import { applyHours, coatClocks, windowState, zoneSeries, type CoatClocks } from '#core/coat/zoneStatus';
 import type { Layer } from '#core/film/layer';
 import { litresNeeded, USUAL_LOSS, wetFilmMicron } from '#core/film/spreading';
@@ -13,16 +14,17 @@ import { splitBatch } from '#core/mix/splitBatch';
 import type { Boat, BuildUpRow, SurfaceDraft, SurfaceRow } from '#contracts/boat';
 import type { BorderRow } from '#contracts/system';
 import type { Clock } from '../clock';
-import { getHull, getSurfaces, withAreas } from '../db/boats';
-import { appendEntry } from '../db/log';
+import { BoatCache } from '../db/boatCache';
+import { withAreas } from '../db/boats';
 import type { Db } from '../db/open';
-import { boats, borders, buildUps, facts, hulls, jobs, lots, namedBuildUps, sheetRevisions, sheets, surfaces, TABLES } from '../db/schema';
-import type { FileStore } from '../files';
-import { boatWeather } from '../weather';
+import { boats, borders, buildUps, entries, facts, hulls, jobs, lots, namedBuildUps, sheetRevisions, sheets, surfaces, TABLES } from '../db/schema';
+import { isTouched, SEEDED } from '../db/touched';
+import type { FileStore } from '../keep/files';
+import type { Yard } from '../keep/yard';
+import { sourcedHours, weatherPlace } from '../weather';
 import { sloopGirths, sloopOffsets, workboatMesh } from './hulls';
 import { fixedId, LIBRARY_SHEETS, LIBRARY_STARTERS, revisionIdOf, sheetIdOf } from '../library';
 import { LIBRARY, libraryBody, type LibrarySheet } from '../library/sheets';
-import { isTouched, SEEDED } from './touched';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -35,15 +37,19 @@ const ZONE = 'Atlantic/Canary';
  * The demo: a made-up yard with three made-up boats, dated relative to the clock. Left alone once a
  * person has changed anything.
  */
-export async function seedDemo(db: Db, files: FileStore, clock: Clock): Promise<void> {
+export async function seedDemo(yard: Yard, clock: Clock): Promise<void> {
+  const { db } = yard.store;
   const [seeded] = await db.select().from(facts).where(eq(facts.key, SEEDED));
   const now = clock.now();
   if (seeded && (Math.abs(now - (seeded.value as number)) < STALE_MS || (await isTouched(db)))) return;
+  // Nobody has anything to lose in it: it begins anew, journal and backups too.
+  await yard.forget();
   await db.transaction(async (tx) => {
     for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
-    await new DemoYard(tx as unknown as Db, files, now).seed();
+    await new DemoYard(tx as unknown as Db, yard.files, now).seed();
     await tx.insert(facts).values({ key: SEEDED, value: now });
   });
+  yard.store.replaced();
 }
 
 /** The demo has the same addresses every time. */
@@ -63,6 +69,7 @@ const YARD_BOTTOM = demoId(14, 90);
 
 class DemoYard {
   private serial = 0;
+  private readonly log: LogEntry[] = [];
   constructor(
     private readonly db: Db,
     private readonly files: FileStore,
@@ -154,8 +161,9 @@ class DemoYard {
     const stored: SurfaceDraft = { id: demoId(5, n), boatId: boat.id, name, kind, substrate, exposure: USUAL_EXPOSURE[kind], existing, area: record, side: 'both', partShare: null, notes: '', maskList: [], openWork: [], parentId: null, patchKind: null, sharedCoats: null, sort: n, version: 1, deleted: false, ...more };
     await this.db.insert(surfaces).values(stored);
     if (layers.length > 0) await this.db.insert(buildUps).values({ id: demoId(6, n), boatId: boat.id, surfaceId: stored.id, layers, namedId: plan.namedId ?? null, targetMicron: plan.targetMicron ?? null, records: plan.records ?? [], version: 1, deleted: false });
-    const { hours } = await boatWeather(this.db, boat, this.now, this.now - 16 * DAY_MS);
-    const row = withAreas(await getSurfaces(this.db, boat.id), boat, await getHull(this.db, boat.id)).find((r) => r.id === stored.id) as SurfaceRow;
+    const hours = sourcedHours({ place: weatherPlace(boat), typed: [], now: this.now, from: this.now - 16 * DAY_MS });
+    const rows = await new BoatCache(this.db).get(boat.id);
+    const row = withAreas(rows?.surfaces ?? [], boat, rows?.hull ?? null).find((r) => r.id === stored.id) as SurfaceRow;
     return { row, layers, boat, hours };
   }
 
@@ -246,9 +254,12 @@ class DemoYard {
     const temps = zoneSeries(first.row, first.hours, []);
     const weather = weatherAt(first.hours, startedAt);
     const surfaceC = Number(temperatureAt(temps, startedAt).toFixed(1));
-    const log = (stream: LogEntry['stream'], streamId: string, kind: LogKind, at: number, body: object) => {
+    const log = async (stream: LogEntry['stream'], streamId: string, kind: LogKind, at: number, body: object) => {
       this.serial += 1;
-      return appendEntry(this.db, { id: demoId(10, this.serial), boatId: first.boat.id, stream, streamId, kind, occurredAt: at, painter: 'Ines', device: 'demo', supersedes: null, body } as NewEntry, at);
+      const entry = { id: demoId(10, this.serial), boatId: first.boat.id, stream, streamId, kind, occurredAt: at, recordedAt: at, painter: 'Ines', device: 'demo', supersedes: null, body } as LogEntry;
+      checkAppend(this.log, entry);
+      this.log.push(entry);
+      await this.db.insert(entries).values(entry);
     };
     const mixedAt = startedAt - ((sheet.inductionMin ?? 0) + 4) * 60_000;
     const batch = splitBatch({ parts: sheet.parts, basis: sheet.ratioBasis, mixedL: Math.ceil(litres * 20) / 20 });

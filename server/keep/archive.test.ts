@@ -1,7 +1,6 @@
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { entryFields, NOW, setUpBoat, startBody, testApp, uuid } from './app.fixture';
-import { readTables } from './backup';
+import { entryFields, NOW, readTables, setUpBoat, startBody, testApp, uuid } from '../app.fixture';
 
 let t: Awaited<ReturnType<typeof testApp>>;
 beforeAll(async () => {
@@ -12,7 +11,7 @@ afterAll(() => t.close());
 const restoreTo = (app: typeof t, file: Buffer) => app.agent.post('/api/restore').set('Content-Type', 'application/octet-stream').send(file);
 const restore = (file: Buffer) => restoreTo(t, file);
 const bytesOf = (request: ReturnType<typeof t.agent.get>) =>
-  request.buffer(true).parse((res, done) => {
+  request.buffer(true).parse((res, done: (error: Error | null, body: Buffer) => void) => {
     const chunks: Buffer[] = [];
     res.on('data', (c: Buffer) => chunks.push(c));
     res.on('end', () => done(null, Buffer.concat(chunks)));

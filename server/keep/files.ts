@@ -1,11 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { copyFileSync, createReadStream, createWriteStream, existsSync, linkSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { MESH_MAX_BYTES } from '#core/hull/stl';
-import { Refusal } from './errors';
+import { Refusal } from '../errors';
+import { syncFolder } from './journal';
 
 const HASH = /^[0-9a-f]{64}$/;
 /** Largest file taken: a mesh of a hull. */
@@ -19,7 +20,7 @@ export interface StoredFile {
 
 /** Files as they came, each once, named by their content. Nothing is ever changed in place. */
 export class FileStore {
-  private readonly dir: string;
+  readonly dir: string;
   private readonly incoming: string;
 
   /** @param dir null: a folder of the system's for as long as the process lasts (tests) */
@@ -48,11 +49,23 @@ export class FileStore {
       await pipeline(source, count, createWriteStream(draft, { flush: true }));
       const name = hash.digest('hex');
       renameSync(draft, join(this.dir, name));
+      syncFolder(this.dir);
       return { hash: name, bytes };
     } catch (error) {
       rmSync(draft, { force: true });
       throw error;
     }
+  }
+
+  /** Take in the files of another folder, each named by its hash already; those that are here stay. */
+  adopt(dir: string, hashes: readonly string[]): void {
+    for (const hash of hashes) if (!this.has(hash)) shareFile(join(dir, hash), join(this.dir, hash));
+    syncFolder(this.dir);
+  }
+
+  /** Keep these and no others. */
+  keepOnly(hashes: ReadonlySet<string>): void {
+    for (const hash of this.list()) if (!hashes.has(hash)) rmSync(join(this.dir, hash), { force: true });
   }
 
   has(hash: string): boolean {
@@ -69,6 +82,17 @@ export class FileStore {
 
   list(): string[] {
     return readdirSync(this.dir).filter((name) => HASH.test(name)).sort();
+  }
+}
+
+/** One content in two folders: by a second name where the system can, else by a copy. */
+export function shareFile(from: string, to: string): void {
+  if (existsSync(to)) return;
+  mkdirSync(dirname(to), { recursive: true });
+  try {
+    linkSync(from, to);
+  } catch {
+    copyFileSync(from, to);
   }
 }
 

@@ -1,16 +1,17 @@
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Context } from '../context';
+import { asBytes } from '../door';
 import { notFound, Refusal } from '../errors';
-import { FILE_MAX_BYTES, tooLarge } from '../files';
+import { FILE_MAX_BYTES, tooLarge } from '../keep/files';
 import { check, checkNoQuery } from '../validate';
 
 const hashOf = (value: unknown) => check<string>(Joi.string().hex().lowercase().length(64).required().label('The file’s name'), value);
 
 /** Files go in and out as streams, past the limit for JSON, under one of their own. */
-export function fileRoutes({ files }: Context): Router {
+export function fileRoutes({ yard: { files } }: Context): Router {
   const router = Router();
-  router.post('/files', async (req, res) => {
+  router.post('/files', asBytes, async (req, res) => {
     checkNoQuery(req);
     if (Number(req.headers['content-length'] ?? 0) > FILE_MAX_BYTES) {
       // Not a byte of it is read: the connection is given up with the answer.

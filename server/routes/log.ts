@@ -7,14 +7,14 @@ import { appendEntry } from '../db/log';
 import { coatSheetsCsv } from '../record';
 import { check, idOf } from '../validate';
 
-export function logRoutes({ db, clock }: Context): Router {
+export function logRoutes({ store, clock }: Context): Router {
   const router = Router();
   router.put('/entries/:id', async (req, res) => {
     const entry = check<Omit<LogEntry, 'id' | 'recordedAt'>>(entryBody, req.body);
-    res.json(await appendEntry(db, { ...entry, id: idOf(req) } as NewEntry, clock.now()));
+    res.json(await appendEntry(store, { ...entry, id: idOf(req) } as NewEntry, clock.now()));
   });
   router.get('/boats/:id/coat-sheets.csv', async (req, res) => {
-    const bundle = await getBundle(db, idOf(req), clock);
+    const bundle = await getBundle(store, idOf(req), clock);
     res.attachment(`${fileName(bundle.boat.name)} coat sheets.csv`).type('text/csv').send(coatSheetsCsv(bundle));
   });
   return router;

@@ -5,23 +5,23 @@ import { getSheet, importSheets, listSheets, putSheet, type SheetChange } from '
 import { LIBRARY_SHEETS, LIBRARY_STARTERS } from '../library';
 import { check, checkNoQuery, idOf } from '../validate';
 
-export function sheetRoutes({ db, clock }: Context): Router {
+export function sheetRoutes({ store, clock }: Context): Router {
   const router = Router();
   router.get('/sheets', async (req, res) => {
     checkNoQuery(req);
-    res.json(await listSheets(db));
+    res.json(await listSheets(store.db));
   });
   router.get('/sheets/:id', async (req, res) => {
-    res.json(await getSheet(db, idOf(req)));
+    res.json(await getSheet(store.db, idOf(req)));
   });
   router.put('/sheets/:id', async (req, res) => {
     const change = check<SheetChange>(sheetBody, req.body);
-    res.json(await putSheet(db, idOf(req), change, clock.now()));
+    res.json(await putSheet(store, idOf(req), change, clock.now()));
   });
   router.put('/sheet-imports/:id', async (req, res) => {
     idOf(req);
     const wanted = check<Parameters<typeof importSheets>[1]>(sheetImportBody, req.body);
-    res.json({ written: await importSheets(db, wanted, clock.now()) });
+    res.json({ written: await importSheets(store, wanted, clock.now()) });
   });
   router.get('/library', (req, res) => {
     checkNoQuery(req);

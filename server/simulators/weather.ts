@@ -13,6 +13,22 @@ const DAY_MS = 86_400_000;
 /** A new forecast comes every six hours. */
 export const ISSUE_EVERY_MS = 6 * HOUR_MS;
 
+/** The stand-in's forecasts kept in memory: an issue of a place is worked out once. */
+const KEPT_MOST = 4000;
+const kept = new Map<string, WeatherHour[]>();
+
+/** The hours of one issue of a place, kept for whoever asks next. */
+export function issuedHours(place: SimulatedPlace, issuedAt: number, to: number): readonly WeatherHour[] {
+  const key = `${place.name}/${place.latitudeDeg}/${place.utcOffsetH}/${issuedAt}/${to}`;
+  let hours = kept.get(key);
+  if (!hours) {
+    hours = simulateWeather({ place, issuedAt, from: issuedAt, to });
+    kept.set(key, hours);
+    if (kept.size > KEPT_MOST) kept.delete(kept.keys().next().value as string);
+  }
+  return hours;
+}
+
 export interface SimulatedPlace {
   readonly name: string;
   readonly latitudeDeg: number;
@@ -82,7 +98,8 @@ const round = (value: number, digits: number) => Number(value.toFixed(digits));
 function noise(seed: string, x: number): number {
   const whole = Math.floor(x);
   const value = (n: number) => hash(`${seed}/${n}`) * 2 - 1;
-  return value(whole) + (value(whole + 1) - value(whole)) * smooth(x - whole);
+  const from = value(whole);
+  return from + (value(whole + 1) - from) * smooth(x - whole);
 }
 
 /** FNV-1a with a final stir, as a share 0–1. */

@@ -6,7 +6,7 @@ import { useNow } from '../data/now';
 import { useOutbox } from '../data/outbox';
 import { batchTimers } from '#core/coat/clocks';
 import type { LogEntry } from '#core/coat/events';
-import { foldBatches } from '#core/coat/fold';
+import { foldLog } from '#core/coat/fold';
 import type { Yard } from '#contracts/yard';
 
 /**
@@ -61,7 +61,7 @@ export function Alarm() {
   const unsent = waiting.flatMap((w) => (w.change.kind === 'entry' && w.change.entry.stream === 'batch' ? [{ ...w.change.entry, recordedAt: w.change.entry.occurredAt } as LogEntry] : []));
   const quiet = (batchId: string, timer: string) => unsent.some((e) => e.streamId === batchId && (e.kind === 'emptied' || (e.kind === 'silenced' && e.body.timer === timer)));
   const due = (yard?.boats ?? []).flatMap((b) => {
-    const own = batchTimers(foldBatches(unsent.filter((e) => e.boatId === b.boat.id)), at);
+    const own = batchTimers(foldLog(unsent.filter((e) => e.boatId === b.boat.id)).batches, at);
     return [...b.timers, ...own.filter((t) => !b.timers.some((x) => x.batchId === t.batchId))].filter((t) => !t.silenced && t.dueAt <= at && !quiet(t.batchId, t.timer)).map((t) => ({ ...t, boat: b.boat }));
   });
   const ringing = due.length > 0;

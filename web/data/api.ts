@@ -1,4 +1,5 @@
 import type { ApiError } from '#contracts/common';
+import { OWN_HEADER } from '#contracts/door';
 
 /** The server said no, with a reason. */
 export class Refused extends Error {
@@ -22,7 +23,11 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST', path: string, body
     const raw = body instanceof Blob;
     response = await fetch(`/api${path}`, {
       method,
-      ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body), headers: { 'Content-Type': raw ? 'application/octet-stream' : 'application/json' } }),
+      headers: {
+        ...(method === 'GET' ? {} : { [OWN_HEADER]: '1' }),
+        ...(body === undefined ? {} : { 'Content-Type': raw ? 'application/octet-stream' : 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: raw ? body : JSON.stringify(body) }),
     });
   } catch {
     throw new NoAnswer('No answer from the server.');

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
 import { batchTimers, comingClocks, type BatchTimer, type Clock } from '#core/coat/clocks';
 import type { BatchEntry, CoatEntry, NewEntry } from '#core/coat/events';
-import { foldBatches, foldCoats, type Coat, type MixedBatch } from '#core/coat/fold';
+import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
 import type { SheetRevision } from '#core/sheet/sheet';
 import type { BoatBundle } from '#contracts/boat';
@@ -105,8 +105,8 @@ export function useNamed(): { named: NamedBuildUpRow[] | null; uses: Record<stri
 /** A boat with everything worked out from its log, weather and sheets: what is shown is what was typed, sent or not. */
 export interface BoatView extends BoatBundle {
   readonly at: number;
-  readonly coats: Coat[];
-  readonly batches: MixedBatch[];
+  readonly coats: readonly Coat[];
+  readonly batches: readonly MixedBatch[];
   readonly statuses: ZoneStatus[];
   readonly timers: BatchTimer[];
   readonly clocks: Clock[];
@@ -144,9 +144,9 @@ function pendingView(asked: BoatBundle, waiting: ReturnType<typeof useOutbox>, s
 
 export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const statuses = zoneStatuses({ ...bundle, now: at });
-  const batches = foldBatches(bundle.entries);
+  const { coats, batches } = foldLog(bundle.entries);
   const timers = batchTimers(batches, at);
-  return { ...bundle, at, coats: foldCoats(bundle.entries), batches, statuses, timers, clocks: comingClocks(statuses, timers, at), sheetById: new Map(bundle.sheets.map((s) => [s.id, s])) };
+  return { ...bundle, at, coats, batches, statuses, timers, clocks: comingClocks(statuses, timers, at), sheetById: new Map(bundle.sheets.map((s) => [s.id, s])) };
 }
 
 const undoStack: { label: string; change: Change }[] = [];

@@ -8,6 +8,7 @@ import { previewMesh } from '#core/hull/preview';
 import { MESH_MAX_BYTES, parseStl } from '#core/hull/stl';
 import { runSteps } from '#core/steps';
 import { tooLarge } from './limits';
+import { Impossible } from '#core/impossible';
 
 export interface CutMesh {
   readonly areas: { belowM2: number; bandM2: number; aboveM2: number; volumeBelowM3: number; cutShare: number };
@@ -34,7 +35,7 @@ function walk<T>(steps: Generator<number, T>, progress: Progress): T {
 }
 
 const mesh = () => {
-  if (!placed) throw new RangeError('Choose a mesh first.');
+  if (!placed) throw new Impossible('Choose a mesh first.');
   return placed;
 };
 
@@ -42,7 +43,7 @@ const mesh = () => {
 const worker = {
   /** Read a file; its kind is told by its content, its ending only decides where that is in doubt. */
   async open(file: Blob, name: string, boat: { loaM: number; beamM: number; depthM: number }): Promise<{ triangles: number; placement: Placement }> {
-    if (file.size > MESH_MAX_BYTES) throw new RangeError(tooLarge(file.size));
+    if (file.size > MESH_MAX_BYTES) throw new Impossible(tooLarge(file.size));
     const bytes = new Uint8Array(await file.arrayBuffer());
     raw = isObj(bytes, name) ? parseObj(new TextDecoder().decode(bytes)) : parseStl(bytes);
     placed = null;
@@ -51,7 +52,7 @@ const worker = {
 
   /** Lay the mesh along the boat. */
   place(placement: Placement): MeshSize {
-    if (!raw) throw new RangeError('Choose a mesh first.');
+    if (!raw) throw new Impossible('Choose a mesh first.');
     const positions = raw.slice();
     const size = placeMesh(positions, placement);
     placed = { positions, placement, size };

@@ -9,6 +9,7 @@ import { logEntry, type BoatView } from '../../data/store';
 import { FormProblem, QuantityField, TextField } from '../../parts/Field';
 import { TimeField } from '../../parts/TimeField';
 import { METHOD_WORDS, timeWords } from '../../parts/words';
+import { Impossible } from '#core/impossible';
 
 /** What was logged of a coat, in order; each entry can be corrected or withdrawn, and what it said before stays readable. */
 export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
@@ -23,7 +24,7 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
     const entry = { boatId: boat.id, stream: 'coat' as const, streamId: coat.id, supersedes: null, ...draft };
     try {
       checkAppend(log, { ...entry, id: uuid(), occurredAt: draft.occurredAt ?? now(), recordedAt: now(), painter: '', device: '' } as LogEntry);
-      if ((draft.occurredAt ?? 0) > now()) throw new RangeError('This time has not come yet. Check the date and time.');
+      if ((draft.occurredAt ?? 0) > now()) throw new Impossible('This time has not come yet. Check the date and time.');
     } catch (error) {
       setProblem((error as Error).message);
       return false;

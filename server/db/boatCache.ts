@@ -1,0 +1,135 @@
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { LogEntry } from '#core/coat/events';
+import type { SheetRevision } from '#core/sheet/sheet';
+import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/boat';
+import type { BorderRow } from '#contracts/system';
+import type { Db } from './open';
+import { boats, borders, buildUps, entries, hulls, jobs, sheetRevisions, surfaces } from './schema';
+import type { Op } from './store';
+
+/** Everything stored about one boat that is not removed; no list is ever changed in place. */
+export interface BoatRows {
+  readonly boat: Boat;
+  readonly jobs: readonly Job[];
+  readonly hull: HullRow | null;
+  /** Zones and patches in their order. A patch is gone with its zone, and back with it. */
+  readonly surfaces: readonly SurfaceDraft[];
+  readonly buildUps: readonly BuildUpRow[];
+  readonly borders: readonly BorderRow[];
+  /** The log in the order it was written. */
+  readonly entries: readonly LogEntry[];
+  /** Revisions that build-ups name and coats were logged under. */
+  readonly sheets: readonly SheetRevision[];
+}
+
+/** Logs kept in memory, entries of all boats together: a big yard's, some hundred megabytes at most. */
+const ENTRIES_MOST = 150_000;
+
+/**
+ * Boats as they are stored, read once and kept until something of them is written. This process alone writes to the
+ * database, so what is kept is never behind.
+ */
+export class BoatCache {
+  private readonly kept = new Map<string, Promise<BoatRows | null>>();
+  private readonly sizes = new Map<string, number>();
+  /** Called with the boat of which something was written; null for all of them. */
+  onChange: (boatId: string | null) => void = () => undefined;
+
+  constructor(private readonly db: Db) {}
+
+  /** One boat; null when there is none, or it was removed. */
+  get(boatId: string): Promise<BoatRows | null> {
+    let rows = this.kept.get(boatId);
+    if (!rows) {
+      const reading = readBoat(this.db, boatId);
+      rows = reading;
+      this.kept.set(boatId, rows);
+      reading.then(
+        (read) => this.keptNow(boatId, reading, read),
+        () => this.kept.get(boatId) === reading && this.kept.delete(boatId),
+      );
+    } else {
+      // The one asked for last is the last to be dropped.
+      this.kept.delete(boatId);
+      this.kept.set(boatId, rows);
+    }
+    return rows;
+  }
+
+  private keptNow(boatId: string, reading: Promise<BoatRows | null>, read: BoatRows | null): void {
+    if (this.kept.get(boatId) !== reading) return;
+    if (read === null) {
+      this.kept.delete(boatId);
+      return;
+    }
+    this.sizes.set(boatId, read.entries.length);
+    let all = [...this.sizes.values()].reduce((sum, n) => sum + n, 0);
+    for (const oldest of [...this.kept.keys()]) {
+      if (all <= ENTRIES_MOST || oldest === boatId) break;
+      all -= this.sizes.get(oldest) ?? 0;
+      this.drop(oldest);
+    }
+  }
+
+  /** Rows were written: what is kept of their boats follows. */
+  heed(ops: readonly Op[]): void {
+    for (const [, table, row] of ops) {
+      const boatId = (table === 'boats' ? row.id : row.boatId) as string | undefined;
+      if (boatId === undefined) continue;
+      if (table === 'entries') this.append(boatId, row as unknown as LogEntry);
+      else this.drop(boatId);
+      this.onChange(boatId);
+    }
+  }
+
+  private append(boatId: string, entry: LogEntry): void {
+    const before = this.kept.get(boatId);
+    if (!before) return;
+    const revisionId = entry.kind === 'started' || entry.kind === 'mixed' ? entry.body.sheetRevisionId : null;
+    this.kept.set(
+      boatId,
+      before.then((rows) => {
+        if (!rows) return null;
+        if (revisionId !== null && !rows.sheets.some((s) => s.id === revisionId)) return readBoat(this.db, boatId);
+        return { ...rows, entries: [...rows.entries, entry] };
+      }),
+    );
+    this.sizes.set(boatId, (this.sizes.get(boatId) ?? 0) + 1);
+  }
+
+  private drop(boatId: string): void {
+    this.kept.delete(boatId);
+    this.sizes.delete(boatId);
+  }
+
+  /** Everything may be different. */
+  forget(): void {
+    this.kept.clear();
+    this.sizes.clear();
+    this.onChange(null);
+  }
+}
+
+async function readBoat(db: Db, boatId: string): Promise<BoatRows | null> {
+  const [boat] = await db.select().from(boats).where(and(eq(boats.id, boatId), eq(boats.deleted, false)));
+  if (!boat) return null;
+  const of = <T extends typeof jobs | typeof hulls | typeof surfaces | typeof buildUps | typeof borders>(table: T) => and(eq(table.boatId, boatId), eq(table.deleted, false));
+  const jobRows = await db.select().from(jobs).where(of(jobs)).orderBy(asc(jobs.outOn));
+  const [hull] = await db.select().from(hulls).where(of(hulls));
+  const zones = await db.select().from(surfaces).where(of(surfaces)).orderBy(asc(surfaces.sort), asc(surfaces.id));
+  const built = await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id));
+  const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
+  const log = (await db.select().from(entries).where(eq(entries.boatId, boatId)).orderBy(asc(entries.seq))).map(({ seq: _seq, ...entry }) => entry as LogEntry);
+  const there = new Set(zones.map((z) => z.id));
+  const used = [...new Set([...built.flatMap((b) => b.layers.map((l) => l.sheetRevisionId)), ...log.flatMap((e) => (e.kind === 'started' || e.kind === 'mixed' ? [e.body.sheetRevisionId] : []))])];
+  return {
+    boat,
+    jobs: jobRows,
+    hull: hull ?? null,
+    surfaces: zones.filter((z) => z.parentId === null || there.has(z.parentId)),
+    buildUps: built,
+    borders: borderRows.filter((b) => there.has(b.upperId) && there.has(b.lowerId)),
+    entries: log,
+    sheets: used.length === 0 ? [] : await db.select().from(sheetRevisions).where(inArray(sheetRevisions.id, used)),
+  };
+}

@@ -1,0 +1,317 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { closeSync, existsSync, fdatasync, fsyncSync, ftruncateSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Op } from '../db/store';
+import { Refusal } from '../errors';
+
+/**
+ * The journal: every accepted change, one line each, on the disk before the change is acknowledged. The database
+ * itself never asks the system to write anything down for good, so after a power cut the journal is what holds.
+ *
+ * It is cut into segments; a new one begins with each automatic backup. Changes are numbered throughout. A history is
+ * a run of changes from one beginning: an empty yard, or the backup in `base` that was put in place of everything.
+ * A line is its checksum, a space, JSON. See docs/formats.md.
+ */
+export interface SegmentHead {
+  readonly journal: 1;
+  readonly history: string;
+  /** The automatic backup that this history begins with; null: from an empty yard. */
+  readonly base: string | null;
+  /** Number of the first change in it. */
+  readonly first: number;
+  readonly at: number;
+}
+export interface JournalRecord {
+  readonly n: number;
+  readonly at: number;
+  readonly ops: readonly Op[];
+}
+type Line = SegmentHead | JournalRecord | { readonly n: number; readonly at: number; readonly takenBack: number };
+
+export interface Segment {
+  readonly file: string;
+  readonly head: SegmentHead;
+  /** Changes that stand, in order. */
+  readonly records: readonly JournalRecord[];
+  readonly lastN: number;
+  /** Lines in the middle that cannot be read, by number. */
+  readonly damaged: readonly number[];
+  /** How far the file can be read. */
+  readonly goodBytes: number;
+}
+
+/** What the journal does to its files; tests put failures in its place. */
+export interface Disk {
+  write(fd: number, data: Buffer): number;
+  sync(fd: number, done: (error: Error | null) => void): void;
+}
+const DISK: Disk = { write: (fd, data) => writeSync(fd, data), sync: fdatasync };
+
+export const journalDir = (dataDir: string) => join(dataDir, 'journal');
+
+const sum = (json: string) => createHash('sha256').update(json).digest('hex').slice(0, 16);
+
+const fileOf = (dir: string, first: number) => join(dir, `${String(first).padStart(12, '0')}.jsonl`);
+
+/** Files of the segments of a folder, oldest first. */
+export function segmentFiles(dir: string): string[] {
+  if (!existsSync(dir)) return [];
+  return readdirSync(dir)
+    .filter((name) => /^\d{12}\.jsonl$/.test(name))
+    .sort()
+    .map((name) => join(dir, name));
+}
+
+/** Number of the first change in a segment, from its name. */
+export const firstOf = (file: string): number => Number(/(\d{12})\.jsonl$/.exec(file)?.[1]);
+
+/** One segment; null when it is none. A last line that was cut off was never acknowledged and is left out. */
+export function readSegment(file: string): Segment | null {
+  const content = readFileSync(file);
+  const records = new Map<number, JournalRecord>();
+  const damaged: number[] = [];
+  let head: SegmentHead | null = null;
+  let lastN = 0;
+  let goodBytes = 0;
+  let number = 0;
+  for (let from = 0; from < content.length; ) {
+    const end = content.indexOf(10, from);
+    const line = end < 0 ? null : readLine(content.toString('utf8', from, end));
+    number += 1;
+    if (line === null) damaged.push(number);
+    else {
+      goodBytes = end + 1;
+      if ('journal' in line) {
+        head = line;
+        lastN = line.first - 1;
+      } else {
+        lastN = Math.max(lastN, line.n);
+        if ('takenBack' in line) records.delete(line.takenBack);
+        else records.set(line.n, line);
+      }
+    }
+    if (end < 0) break;
+    from = end + 1;
+  }
+  // What follows the last good line is a write that was cut off.
+  while (damaged[damaged.length - 1] === number) {
+    damaged.pop();
+    number -= 1;
+  }
+  return head && { file, head, records: [...records.values()], lastN, damaged, goodBytes };
+}
+
+function readLine(text: string): Line | null {
+  const json = text.slice(17);
+  if (text[16] !== ' ' || sum(json) !== text.slice(0, 16)) return null;
+  return JSON.parse(json) as Line;
+}
+
+export class Journal {
+  private fd: number | null = null;
+  private bytes = 0;
+  private lastN = 0;
+  private syncedN = 0;
+  private running: Promise<void> | null = null;
+  private following: Promise<void> | null = null;
+  private broken: Refusal | null = null;
+  private head: SegmentHead | null = null;
+
+  /** @param dir null: nothing is kept (a database in memory, for tests) */
+  constructor(
+    private readonly dir: string | null,
+    private readonly disk: Disk = DISK,
+  ) {
+    if (dir === null) return;
+    mkdirSync(dir, { recursive: true });
+    this.goOnWithLast(dir);
+    this.lastN = this.syncedN = this.last?.lastN ?? 0;
+  }
+
+  /** The last segment as it was found on opening; null where there was none. */
+  last: Segment | null = null;
+
+  private goOnWithLast(dir: string): void {
+    let last: Segment | null = null;
+    for (const file of segmentFiles(dir).reverse()) {
+      last = readSegment(file);
+      if (last) break;
+      // Power went while it was begun: nothing stands in it.
+      rmSync(file);
+    }
+    this.last = last;
+    this.head = last?.head ?? null;
+    if (!last) return;
+    const fd = openSync(last.file, 'r+');
+    ftruncateSync(fd, last.goodBytes);
+    closeSync(fd);
+    this.fd = openSync(last.file, 'a');
+    this.bytes = last.goodBytes;
+  }
+
+  /** The history it is in; null before the first segment. */
+  get history(): string | null {
+    return this.head?.history ?? null;
+  }
+  /** The backup its history begins with; null: an empty yard. */
+  get base(): string | null {
+    return this.head?.base ?? null;
+  }
+  get n(): number {
+    return this.lastN;
+  }
+  get state(): { n: number; syncedN: number; problem: string | null } {
+    return { n: this.lastN, syncedN: this.syncedN, problem: this.broken?.message ?? null };
+  }
+
+  /** Begin a segment: of the history it is in, or of a new one that begins with a backup (null: an empty yard). */
+  async begin(at: number, newHistory?: { base: string | null }): Promise<SegmentHead> {
+    await this.synced();
+    while (this.running) await this.running;
+    const head: SegmentHead = {
+      journal: 1,
+      history: newHistory || !this.head ? randomUUID() : this.head.history,
+      base: newHistory ? newHistory.base : (this.head?.base ?? null),
+      first: this.lastN + 1,
+      at,
+    };
+    if (this.dir !== null) {
+      const fd = openSync(fileOf(this.dir, head.first), 'w');
+      const line = lineOf(head);
+      this.wholly(fd, 0, line);
+      fsyncSync(fd);
+      syncFolder(this.dir);
+      if (this.fd !== null) closeSync(this.fd);
+      this.fd = fd;
+      this.bytes = line.length;
+    }
+    this.head = head;
+    return head;
+  }
+
+  /** The segment begun last is of no use: what it was to follow did not happen. */
+  abandon(head: SegmentHead): void {
+    if (this.dir === null) return;
+    if (this.fd !== null) closeSync(this.fd);
+    this.fd = null;
+    rmSync(fileOf(this.dir, head.first), { force: true });
+    this.goOnWithLast(this.dir);
+  }
+
+  /**
+   * Write a change down; it is on the disk when `synced` is done.
+   * @returns its number
+   * @throws Refusal 507 when there is no room, 503 when the journal cannot be written; nothing of it is left then
+   */
+  append(at: number, ops: readonly Op[]): number {
+    const n = this.lastN + 1;
+    this.line({ n, at, ops });
+    this.lastN = n;
+    return n;
+  }
+
+  /** The change could not be made after all. */
+  takeBack(n: number): void {
+    try {
+      this.line({ n: this.lastN + 1, at: Date.now(), takenBack: n });
+      this.lastN += 1;
+    } catch (error) {
+      this.broken = cannotWrite(error as Error, this.dir);
+    }
+  }
+
+  private line(line: Line): void {
+    if (this.broken) throw this.broken;
+    if (this.fd === null) return;
+    const data = lineOf(line);
+    try {
+      this.wholly(this.fd, this.bytes, data);
+    } catch (error) {
+      throw cannotWrite(error as Error, this.dir);
+    }
+    this.bytes += data.length;
+  }
+
+  private wholly(fd: number, at: number, data: Buffer): void {
+    try {
+      for (let done = 0; done < data.length; ) done += this.disk.write(fd, data.subarray(done));
+    } catch (error) {
+      try {
+        ftruncateSync(fd, at);
+      } catch {
+        // Half a line may be left at the end: it is known by its checksum.
+        this.broken = cannotWrite(error as Error, this.dir);
+      }
+      throw error;
+    }
+  }
+
+  /** Everything appended so far is on the disk. Those who come while it is being written share the next sync. */
+  synced(): Promise<void> {
+    if (this.broken) return Promise.reject(this.broken);
+    if (this.fd === null || this.syncedN === this.lastN) return Promise.resolve();
+    if (!this.running) return (this.running = this.sync());
+    this.following ??= this.running.catch(() => undefined).then(() => (this.running = this.sync()));
+    return this.following;
+  }
+
+  private sync(): Promise<void> {
+    this.following = null;
+    const upTo = this.lastN;
+    return new Promise<void>((done, fail) => {
+      this.disk.sync(this.fd as number, (error) => {
+        this.running = null;
+        if (error) {
+          // After a failed sync nobody can know what is on the disk.
+          this.broken = cannotWrite(error, this.dir);
+          fail(this.broken);
+        } else {
+          this.syncedN = Math.max(this.syncedN, upTo);
+          done();
+        }
+      });
+    });
+  }
+
+  /** Begin from nothing: what was written down before is of no use to anyone. */
+  async forget(): Promise<void> {
+    await this.synced();
+    while (this.running) await this.running;
+    if (this.fd !== null) closeSync(this.fd);
+    this.fd = null;
+    this.head = null;
+    this.lastN = this.syncedN = this.bytes = 0;
+    if (this.dir !== null) for (const file of segmentFiles(this.dir)) rmSync(file);
+  }
+
+  close(): void {
+    if (this.fd === null) return;
+    fsyncSync(this.fd);
+    closeSync(this.fd);
+    this.fd = null;
+  }
+}
+
+function lineOf(line: Line): Buffer {
+  const json = JSON.stringify(line);
+  return Buffer.from(`${sum(json)} ${json}\n`);
+}
+
+function cannotWrite(error: NodeJS.ErrnoException, dir: string | null): Refusal {
+  if (error instanceof Refusal) return error;
+  if (error.code === 'ENOSPC' || error.code === 'EDQUOT') {
+    return new Refusal(507, 'disk_full', `The disk with ${dir} is full: this was not saved. Make room on it, then send it again. What was saved before can still be read.`);
+  }
+  return new Refusal(503, 'journal', `${dir} cannot be written (${error.code ?? error.message}): nothing more is saved until that is put right and the program is started again. What was saved before can still be read.`);
+}
+
+/** A new file is only there after a power cut when its folder was written down too. */
+export function syncFolder(dir: string): void {
+  if (process.platform === 'win32') return;
+  const fd = openSync(dir, 'r');
+  try {
+    fsyncSync(fd);
+  } finally {
+    closeSync(fd);
+  }
+}

@@ -1,0 +1,116 @@
+import { setImmediate as breathe } from 'node:timers/promises';
+import { eq } from 'drizzle-orm';
+import { weatherAt, type SourcedHour } from '#core/air/weather';
+import { batchTimers, comingClocks } from '#core/coat/clocks';
+import { foldLog } from '#core/coat/fold';
+import { zoneStatuses } from '#core/coat/zoneStatus';
+import type { YardBoat } from '#contracts/yard';
+import type { Clock } from './clock';
+import type { BoatRows } from './db/boatCache';
+import { bundleOf } from './db/boats';
+import { boats } from './db/schema';
+import type { Store } from './db/store';
+import { boatCall, storesOf, type BoatCall } from './db/stores';
+
+const HOUR_MS = 3_600_000;
+/** Starts are looked at in quarter hours, so a summary holds for no longer. */
+const QUARTER_MS = HOUR_MS / 4;
+
+interface Summary {
+  readonly from: number;
+  readonly until: number;
+  /** The boat's part of the answer, already written out, but for the air: that moves all the time. */
+  readonly json: string;
+  /** The hours around the time it holds for. */
+  readonly hours: readonly SourcedHour[];
+}
+
+/**
+ * What the whole yard is told of each boat, kept for as long as it is true: until something of that boat is written
+ * (what is stored of her is then another object) or the next of her milestones passes.
+ */
+export class Summaries {
+  private readonly kept = new WeakMap<BoatRows, Promise<Summary>>();
+  private readonly calls = new WeakMap<BoatRows, BoatCall>();
+
+  constructor(
+    private readonly store: Store,
+    private readonly clock: Clock,
+    private readonly about: { readonly demo: boolean; readonly open: boolean },
+  ) {}
+
+  /** The whole yard at a glance, as JSON. Boats that have to be worked out anew leave room for others between them. */
+  async yardJson(): Promise<string> {
+    const parts: string[] = [];
+    for (const rows of await this.all()) {
+      const { json, hours } = await this.summary(rows);
+      const now = this.clock.now();
+      const air = weatherAt(hours, now) as SourcedHour | null;
+      const told: YardBoat['air'] = air ? { airC: air.airC, rh: air.rh, simulated: hours.findLast((h) => h.at <= now)?.source === 'simulated' } : null;
+      parts.push(`${json.slice(0, -1)},"air":${JSON.stringify(told)}}`);
+    }
+    const { demo, open } = this.about;
+    const head = JSON.stringify({ now: this.clock.now(), frozen: this.clock.frozen, demo, open });
+    return `${head.slice(0, -1)},"boats":[${parts.join(',')}]}`;
+  }
+
+  /** The shelf and everything that draws on it. */
+  async stores() {
+    const calls: BoatCall[] = [];
+    for (const rows of await this.all()) {
+      let call = this.calls.get(rows);
+      if (!call) {
+        call = boatCall(rows);
+        this.calls.set(rows, call);
+        await breathe();
+      }
+      calls.push(call);
+    }
+    return storesOf(this.store.db, calls, this.clock.now());
+  }
+
+  private async all(): Promise<BoatRows[]> {
+    const list = await this.store.db.select({ id: boats.id }).from(boats).where(eq(boats.deleted, false)).orderBy(boats.name, boats.id);
+    const out: BoatRows[] = [];
+    for (const { id } of list) {
+      const rows = await this.store.boats.get(id);
+      if (rows) out.push(rows);
+    }
+    return out;
+  }
+
+  private async summary(rows: BoatRows): Promise<Summary> {
+    const now = this.clock.now();
+    const kept = await this.kept.get(rows)?.catch(() => null);
+    if (kept && kept.from <= now && now < kept.until) return kept;
+    const making = breathe().then(() => summaryOf(this.store, rows, now));
+    this.kept.set(rows, making);
+    return making;
+  }
+}
+
+async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Summary> {
+  const bundle = await bundleOf(store.db, rows, { now: () => now, frozen: false });
+  const statuses = zoneStatuses(bundle);
+  const timers = batchTimers(foldLog(bundle.entries).batches, now);
+  const clocks = comingClocks(statuses, timers, now);
+  const zones: YardBoat['zones'] = statuses.map((s, i) => ({
+    surfaceId: s.surfaceId,
+    name: bundle.surfaces[i]?.name ?? '',
+    kind: bundle.surfaces[i]?.kind ?? '',
+    patchKind: bundle.surfaces[i]?.patchKind ?? null,
+    state: s.state,
+    colourHex: s.colourHex,
+    nextName: s.nextSheet?.name ?? null,
+    nextNumber: s.nextNumber,
+    bondsUntil: s.clocks?.window?.bondsUntil ?? null,
+    opensAt: s.clocks?.window?.opensAt ?? null,
+    lastStartAt: s.advice?.lastStartAt ?? null,
+    nowHolds: s.advice?.nowHolds ?? null,
+    firstStartAt: s.advice?.firstStartAt ?? null,
+  }));
+  const told: Omit<YardBoat, 'air'> = { boat: bundle.boat, job: bundle.jobs[bundle.jobs.length - 1] ?? null, zones, clocks: clocks.slice(0, 12), timers };
+  const milestones = [...clocks.map((c) => c.at), ...zones.flatMap((z) => [z.firstStartAt, z.lastStartAt]), ...timers.map((t) => t.dueAt)].filter((at): at is number => at !== null && at > now);
+  const until = Math.min((Math.floor(now / QUARTER_MS) + 1) * QUARTER_MS, ...milestones);
+  return { from: now, until, json: JSON.stringify(told), hours: bundle.hours.filter((h) => h.at >= now - 4 * HOUR_MS && h.at <= until + 4 * HOUR_MS) };
+}
