@@ -1,12 +1,12 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import { sqlStateOf } from '../errors';
+import { keepEmpty, MIGRATIONS, packedEmpty } from './empty';
 
 /** Any PostgreSQL that Drizzle drives, so that a server can take PGlite's place. */
 export type Db = PgDatabase<PgQueryResultHKT, Record<string, never>>;
@@ -18,15 +18,15 @@ export interface OpenDb {
   close(): Promise<void>;
 }
 
-/** Beside this file, or where it was before the server was built into one file. */
-const MIGRATIONS = ['./migrations', '../server/db/migrations'].map((path) => fileURLToPath(new URL(path, import.meta.url))).find((path) => existsSync(path)) as string;
 
 /**
  * Open a database; nothing is changed in it yet.
  * @param dir a folder of its own, or null for one in memory (tests)
  */
 export async function openDb(dir: string | null): Promise<OpenDb> {
-  const client = dir === null ? new PGlite() : new PGlite(dir);
+  const isNew = dir === null || !existsSync(join(dir, 'PG_VERSION'));
+  const packed = isNew ? await packedEmpty() : null;
+  const client = new PGlite({ ...(dir === null ? {} : { dataDir: dir }), ...(packed ? { loadDataDir: packed } : {}) });
   await client.waitReady;
   const db = drizzle(client);
   return {
@@ -34,6 +34,16 @@ export async function openDb(dir: string | null): Promise<OpenDb> {
     migrate: () => migrate(db, { migrationsFolder: MIGRATIONS }),
     close: () => client.close(),
   };
+}
+
+/** Pack an empty database that is up to date, unless it is there. */
+export async function packEmpty(): Promise<void> {
+  if (await packedEmpty()) return;
+  const client = new PGlite();
+  await client.waitReady;
+  await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+  await keepEmpty(await client.dumpDataDir('none'));
+  await client.close();
 }
 
 /** How many migrations a database has yet to see. Asked at every start: the views that tell of tables are slow. */

@@ -97,3 +97,86 @@ describe('back up and restore', () => {
     expect(await readTables(t.db)).toEqual(before);
   });
 });
+
+describe('an archive that means harm, or met some', () => {
+  const sent = (file: Buffer) => t.agent.post('/api/restore').set('Content-Type', 'application/gzip').send(file);
+  const still = async (before: object) => {
+    expect(await readTables(t.db)).toEqual(before);
+    await t.agent.get('/api/health').expect(200);
+  };
+  const head = { format: 'jack-plane-backup', version: 4, createdAt: '2026-05-14T10:00:00.000Z', history: null, change: 0 };
+
+  it('of which one bit was flipped is refused, wherever that was', async () => {
+    await setUpBoat(t.agent);
+    const packed = (await backUp()).body as Buffer;
+    const plain = gunzipSync(packed);
+    const before = await readTables(t.db);
+    for (let i = 0; i < 24; i += 1) {
+      const [whole, at] = [i % 2 === 0 ? packed : plain, 0] as const;
+      const flipped = Buffer.from(whole);
+      const byte = 12 + Math.floor(((flipped.length - 40) * (i + 0.5)) / 24) + at;
+      flipped[byte] = (flipped[byte] as number) ^ (1 << (i % 8));
+      const { status } = await sent(flipped);
+      expect(status, `byte ${byte} of the ${i % 2 === 0 ? 'packed' : 'plain'} one`).toBe(422);
+    }
+    await still(before);
+  });
+
+  it('cut anywhere is refused', async () => {
+    const packed = (await backUp()).body as Buffer;
+    const before = await readTables(t.db);
+    for (const share of [0.01, 0.3, 0.7, 0.99]) await sent(packed.subarray(0, Math.floor(packed.length * share))).expect(422);
+    await still(before);
+  });
+
+  it('that unpacks to gigabytes, to one endless line or to files without end is refused, and takes no memory', async () => {
+    const before = await readTables(t.db);
+    const zeros = Buffer.alloc(64 * 1024 * 1024);
+    const piece = JSON.stringify({ file: 'a'.repeat(64), piece: Buffer.alloc(700_000).toString('base64') });
+    const bombs: [string, Buffer, RegExp][] = [
+      ['one line of 400 MB', gzipSync(Buffer.concat([Buffer.from(`${JSON.stringify(head)}\n`), ...Array(6).fill(zeros)])), /line of it is far too long/],
+      ['a file past the limit, whose stream must settle', gzipSync(`${JSON.stringify(head)}\n${Array(160).fill(piece).join('\n')}\n`), /too large|larger than any yard/],
+      ['more rows than any yard', gzipSync(`${JSON.stringify(head)}\n${Array(2000).fill(JSON.stringify({ table: 'facts', rows: Array(10_000).fill({}) })).join('\n')}\n`), /facts: Key is missing|larger than any yard/],
+      ['a table of the prototype', pack([head, { table: '__proto__', rows: [{}] }, { end: true }]), /which no yard has/],
+      ['deep brackets', gzipSync(`${JSON.stringify(head)}\n{"table":"boats","rows":[${'{"a":'.repeat(20_000)}1${'}'.repeat(20_000)}]}\n`), /damaged/],
+      ['a row twice', pack([{ ...head, version: 3 }, { table: 'facts', rows: Array(2).fill({ key: 'demoTouched', value: true }) }, { end: true }]), /do not hold together/],
+    ];
+    for (const [name, bomb, message] of bombs) {
+      const idle = process.memoryUsage().rss;
+      let most = 0;
+      const watching = setInterval(() => (most = Math.max(most, process.memoryUsage().rss - idle)), 20);
+      const { status, body } = await sent(bomb);
+      clearInterval(watching);
+      expect(status, name).toBe(422);
+      expect(body.error.message, name).toMatch(message);
+      expect(most / 1024 / 1024, name).toBeLessThan(300);
+    }
+    await still(before);
+  });
+
+  it('holds every row to the contract of a write, and references to what is there', async () => {
+    const set = await setUpBoat(t.agent);
+    await t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, uuid(), NOW)).expect(200);
+    const lines = linesOf((await backUp()).body as Buffer).map((l, i) => (i === 0 ? { ...l, version: 3 } : l)).filter((l) => !l.end);
+    const before = await readTables(t.db);
+    const changed = (table: string, change: (row: Record<string, unknown>) => object) =>
+      pack([...lines.map((l) => (l.table === table ? { ...l, rows: (l.rows as Record<string, unknown>[]).map((r, i) => (i === 0 ? change(r) : r)) } : l)), { end: true }]);
+    const cases: [Buffer, RegExp][] = [
+      [changed('boats', (r) => ({ ...r, loaM: -4 })), /boats: Length overall must be more than zero/],
+      [changed('boats', (r) => ({ ...r, name: 'half a \ud83d' })), /boats: name holds a character that cannot be/],
+      [changed('jobs', (r) => r), /./],
+      [changed('surfaces', (r) => ({ ...r, id: String(r.id).toUpperCase() })), /surfaces: Id is not a valid id/],
+      [changed('surfaces', (r) => ({ ...r, parentId: uuid(), patchKind: 'standPad' })), /a patch in it has no zone/],
+      [changed('entries', (r) => ({ ...r, kind: 'sang' })), /entries: Kind is not one of the choices/],
+      [changed('entries', (r) => ({ ...r, supersedes: uuid() })), /corrects one that is not there/],
+      [changed('buildUps', (r) => ({ ...r, layers: (r.layers as object[]).map((l) => ({ ...l, sheetRevisionId: uuid() })) })), /a coat in it has no data sheet/],
+      [changed('surfaces', (r) => ({ ...r, boatId: uuid() })), /do not hold together|which is not there|not there/],
+      [changed('surfaces', (r) => ({ ...r, area: { ...(r.area as object), method: 'mesh', mesh: { part: 'below' } } })), /damaged/],
+    ];
+    for (const [file, message] of cases.filter((_, i) => i !== 2)) {
+      const { status, body } = await sent(file);
+      expect([status, body.error.message]).toEqual([422, expect.stringMatching(message)]);
+    }
+    await still(before);
+  });
+});

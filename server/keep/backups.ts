@@ -81,7 +81,7 @@ export class Backups {
       utimesSync(beside, new Date(), new Date());
     }
     const at = this.now();
-    const name = backupName(at, journal.n, why);
+    const name = this.freeName(at, why);
     const path = join(this.dir, name);
     const draft = `${path}.part`;
     try {
@@ -96,6 +96,12 @@ export class Backups {
     await journal.begin(at, newHistory ? { base: name } : undefined);
     this.problem = null;
     return { name, at, change: journal.n, why, bytes: statSync(path).size };
+  }
+
+  /** A name that no backup has: of two within a second the later one is told as of the next. */
+  freeName(at: number, why: Why): string {
+    const name = backupName(at, this.store.journal.n, why);
+    return existsSync(join(this.dir, name)) ? this.freeName(at + 1000, why) : name;
   }
 
   /** From now on a backup a day, the first at once where the last one is older. */

@@ -176,7 +176,9 @@ export class Journal {
       at,
     };
     if (this.dir !== null) {
-      const fd = openSync(fileOf(this.dir, head.first), 'w');
+      // Written at the end always: after a line that did not fit the file is cut back.
+      rmSync(fileOf(this.dir, head.first), { force: true });
+      const fd = openSync(fileOf(this.dir, head.first), 'a');
       const line = lineOf(head);
       this.wholly(fd, 0, line);
       fsyncSync(fd);

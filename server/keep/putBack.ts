@@ -8,7 +8,7 @@ import { applyOps } from '../db/store';
 import { SEEDED, TOUCHED } from '../db/touched';
 import { notFound, Refusal } from '../errors';
 import { HISTORY, LIMITS, writeArchive } from './archive';
-import { backupFilesDir, backupName, listBackups } from './backups';
+import { backupFilesDir, listBackups } from './backups';
 import { shareFile } from './files';
 import { syncFolder, type SegmentHead } from './journal';
 import { checkArchive, fillFrom } from './restore';
@@ -73,7 +73,7 @@ async function putBack(yard: Yard, path: string, dir: string, now: () => number,
         }
         if (backups) {
           // The new history is on the disk before it holds: a start in between finds it there and finishes this.
-          const base = backupName(now(), journal.n, 'restored');
+          const base = backups.freeName(now(), 'restored');
           const held = join(backups.dir, base);
           const kept = { list: () => [...archive.files], size: (hash: string) => statSync(join(filesOf, hash)).size, read: (hash: string) => createReadStream(join(filesOf, hash)) };
           await writeArchive(`${held}.part`, { db: tx, files: kept, now: now(), history: null, change: journal.n, filesBeside: true });

@@ -1,0 +1,132 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { afterEach, describe, expect, it } from 'vitest';
+import type { KeptBackup, Keeping } from '#contracts/keeping';
+import { boatFields, NOW, readTables, setUpBoat, testApp, uuid } from '../app.fixture';
+import { backupName, keptByRule, listBackups } from './backups';
+import { Journal, segmentFiles } from './journal';
+
+const DAY = 86_400_000;
+const dirs: string[] = [];
+afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
+function folder(): string {
+  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-keep-'));
+  dirs.push(dir);
+  return dir;
+}
+const bytes = (request: ReturnType<Awaited<ReturnType<typeof testApp>>['agent']['get']>) =>
+  request.buffer(true).parse((res, done: (error: Error | null, body: Buffer) => void) => {
+    const chunks: Buffer[] = [];
+    res.on('data', (c: Buffer) => chunks.push(c));
+    res.on('end', () => done(null, Buffer.concat(chunks)));
+  });
+
+describe('automatic backups', () => {
+  it('are kept by their rule: seven days, then one a week for eight, before a restore ninety days', () => {
+    const list: KeptBackup[] = Array.from({ length: 120 }, (_, i) => {
+      const at = NOW - (119 - i) * DAY;
+      const why = i % 40 === 7 ? 'before-restore' : 'daily';
+      return { name: backupName(at, i, why), at, change: i, why, bytes: 1 };
+    });
+    const kept = list.filter((b) => keptByRule(list, NOW).has(b.name));
+    const ages = kept.map((b) => Math.round((NOW - b.at) / DAY));
+    expect(ages.filter((a) => a < 7)).toEqual([6, 5, 4, 3, 2, 1, 0]);
+    // The newest of a week is its Sunday; NOW is a Thursday, and 32 days before it is one from before a restore.
+    expect(kept.filter((b) => b.why === 'daily' && NOW - b.at >= 7 * DAY).map((b) => Math.round((NOW - b.at) / DAY))).toEqual([53, 46, 39, 25, 18, 11]);
+    expect(kept.filter((b) => b.why === 'before-restore').map((b) => Math.round((NOW - b.at) / DAY))).toEqual([72, 32]);
+    expect(Math.max(...ages)).toBeLessThan(90);
+  });
+
+  it('are read back, cut the journal, and lie with their files beside them', async () => {
+    const dir = folder();
+    const t = await testApp(dir);
+    await setUpBoat(t.agent);
+    const content = Buffer.from('a mesh');
+    const { body: stored } = await t.agent.post('/api/files').set('Content-Type', 'application/octet-stream').send(content).expect(200);
+    const made = await t.yard.backups!.make('daily');
+    expect(made.change).toBe(t.store.journal.n);
+    expect(readFileSync(join(dir, 'backups', 'files', stored.hash))).toEqual(content);
+    expect(segmentFiles(join(dir, 'journal'))).toHaveLength(2);
+    const keeping = (await t.agent.get('/api/keeping').expect(200)).body as Keeping;
+    expect(keeping).toMatchObject({ dataDir: dir, backups: [{ name: made.name, why: 'daily' }], backupProblem: null, open: false });
+    expect(keeping.journal.onDisk).toBe(keeping.journal.changes);
+    await t.close();
+  });
+});
+
+describe('a restore', () => {
+  it('keeps what was here before, says where, and can be taken back', async () => {
+    const dir = folder();
+    const t = await testApp(dir);
+    const first = await setUpBoat(t.agent);
+    const file = (await bytes(t.agent.get('/api/backup'))).body as Buffer;
+    await setUpBoat(t.agent);
+    const { body: mesh } = await t.agent.post('/api/files').set('Content-Type', 'application/octet-stream').send(Buffer.from('only now')).expect(200);
+    const now = await readTables(t.db);
+    const { body } = await t.agent.post('/api/restore').set('Content-Type', 'application/gzip').send(file).expect(200);
+    expect(body.before).toMatch(/-before-restore\.jsonl\.gz$/);
+    expect((await readTables(t.db)).boats?.map((b) => b.id)).toEqual([first.boat]);
+    // What is not in the backup is gone, its file too.
+    await t.agent.get(`/api/files/${mesh.hash}`).expect(404);
+    const back = (await t.agent.post(`/api/backups/${body.before}/restore`).expect(200)).body as { before: string };
+    expect(await readTables(t.db)).toEqual(now);
+    await t.agent.get(`/api/files/${mesh.hash}`).expect(200);
+    expect(back.before).not.toBe(body.before);
+    await t.agent.post('/api/backups/..%2f..%2fstate.json/restore').expect(404);
+    await t.close();
+    // And it is all there at the next start.
+    const again = await testApp(dir);
+    expect(await readTables(again.db)).toEqual(now);
+    await again.close();
+  });
+
+  it('that was interrupted before it held is finished at the next start, one before that never happened', async () => {
+    const dir = folder();
+    const t = await testApp(dir);
+    await setUpBoat(t.agent);
+    const file = (await bytes(t.agent.get('/api/backup'))).body as Buffer;
+    const wanted = await readTables(t.db);
+    await t.agent.put(`/api/boats/${uuid()}`).send(boatFields).expect(200);
+    await t.close();
+    // As it is when the program stops after the new history began and before the database had it.
+    const journal = new Journal(join(dir, 'journal'));
+    const base = backupName(NOW, journal.n, 'restored');
+    mkdirSync(join(dir, 'backups'), { recursive: true });
+    writeFileSync(join(dir, 'backups', base), file);
+    await journal.begin(NOW, { base });
+    journal.close();
+    writeFileSync(join(dir, 'incoming', 'restore-of-before'), 'half a backup');
+    const again = await testApp(dir);
+    expect(again.yard.putRight).toMatch(/stopped while a backup was put in place/);
+    expect(await readTables(again.db)).toEqual(wanted);
+    expect(readdirSync(join(dir, 'incoming'))).toEqual([]);
+    await again.close();
+  });
+
+  it('of a refused backup leaves no file of it behind, in the yard or on the way', async () => {
+    const dir = folder();
+    const t = await testApp(dir);
+    await setUpBoat(t.agent);
+    const before = await readTables(t.db);
+    const lines = gunzipSync((await bytes(t.agent.get('/api/backup'))).body as Buffer).toString().trim().split('\n');
+    const piece = Buffer.from('from a stranger');
+    const hash = createHash('sha256').update(piece).digest('hex');
+    const withFile = [...lines.slice(0, -1), JSON.stringify({ file: hash, piece: piece.toString('base64') }), JSON.stringify({ file: hash, end: true })];
+    const orphan = withFile.map((l) => (l.startsWith('{"table":"surfaces"') ? l.replaceAll(/"boatId":"[^"]*"/g, `"boatId":"${uuid()}"`) : l));
+    for (const bad of [withFile, orphan.concat(JSON.stringify({ end: true, sha256: createHash('sha256').update(`${orphan.join('\n')}\n`).digest('hex') }))]) {
+      const { body } = await t.agent.post('/api/restore').set('Content-Type', 'application/octet-stream').send(gzipSync(bad.join('\n') + '\n')).expect(422);
+      expect(body.error.message).toMatch(/Everything here is as it was/);
+    }
+    expect(t.files.list()).toEqual([]);
+    expect(readdirSync(join(dir, 'incoming'))).toEqual([]);
+    expect(await readTables(t.db)).toEqual(before);
+    // The journal goes on in the history it was in.
+    await t.agent.put(`/api/boats/${uuid()}`).send(boatFields).expect(200);
+    await t.close();
+    expect(listBackups(dir).some((b) => b.why === 'restored')).toBe(false);
+    expect(existsSync(join(dir, 'pg'))).toBe(true);
+  });
+});
