@@ -34,5 +34,7 @@ export interface Yard {
   demo: boolean;
   /** Anybody on the network may write here. */
   open: boolean;
+  /** When the last entry was written, where the server's clock stands before that; null where it does not. */
+  clockBehind: number | null;
   boats: YardBoat[];
 }

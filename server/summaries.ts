@@ -16,6 +16,9 @@ const HOUR_MS = 3_600_000;
 /** Starts are looked at in quarter hours, so a summary holds for no longer. */
 const QUARTER_MS = HOUR_MS / 4;
 
+/** A clock that stands so far before the last entry was set back. */
+const CLOCK_OFF_MS = 5 * 60_000;
+
 interface Summary {
   readonly from: number;
   readonly until: number;
@@ -50,7 +53,9 @@ export class Summaries {
       parts.push(`${json.slice(0, -1)},"air":${JSON.stringify(told)}}`);
     }
     const { demo, open } = this.about;
-    const head = JSON.stringify({ now: this.clock.now(), frozen: this.clock.frozen, demo, open });
+    const now = this.clock.now();
+    const { lastAt } = this.store.journal;
+    const head = JSON.stringify({ now, frozen: this.clock.frozen, demo, open, clockBehind: lastAt !== null && lastAt > now + CLOCK_OFF_MS ? lastAt : null });
     return `${head.slice(0, -1)},"boats":[${parts.join(',')}]}`;
   }
 

@@ -115,6 +115,7 @@ export class Journal {
   private running: Promise<void> | null = null;
   private following: Promise<void> | null = null;
   private broken: Refusal | null = null;
+  private wroteAt: number | null = null;
   private head: SegmentHead | null = null;
 
   /** @param dir null: nothing is kept (a database in memory, for tests) */
@@ -140,6 +141,7 @@ export class Journal {
       rmSync(file);
     }
     this.last = last;
+    this.wroteAt = last?.records[last.records.length - 1]?.at ?? last?.head.at ?? null;
     this.head = last?.head ?? null;
     if (!last) return;
     const fd = openSync(last.file, 'r+');
@@ -156,6 +158,10 @@ export class Journal {
   /** The backup its history begins with; null: an empty yard. */
   get base(): string | null {
     return this.head?.base ?? null;
+  }
+  /** When the last change was written, by the clock of then; null before the first. */
+  get lastAt(): number | null {
+    return this.wroteAt;
   }
   get n(): number {
     return this.lastN;
@@ -209,6 +215,7 @@ export class Journal {
     const n = this.lastN + 1;
     this.line({ n, at, ops });
     this.lastN = n;
+    this.wroteAt = at;
     return n;
   }
 

@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { outbox, useOutbox, type Waiting } from '../data/outbox';
-import { requestOf, type Change } from '../data/changes';
+import { rebasesOf, requestOf } from '../data/changes';
 
 /** What has not reached the server yet, and what it refused. Nothing typed is ever thrown away unasked. */
 export function OutboxStrip() {
@@ -9,13 +9,22 @@ export function OutboxStrip() {
   const parked = waiting.filter((w) => w.parked !== null);
   const unsent = waiting.length - parked.length;
   const silent = outbox.noAnswer() && unsent > 0;
-  if (!silent && parked.length === 0) return null;
+  const trouble = outbox.trouble();
+  // Only in this tab: the device had no room for it.
+  const loose = waiting.filter((w) => !w.kept);
+  useLeaveWarning(loose.length > 0);
+  if (!silent && parked.length === 0 && loose.length === 0) return null;
   return (
     <div className="no-print ruled bg-base-200 px-4" role="status">
       <div className="flex flex-wrap items-center gap-x-4">
         {silent && (
           <span className="link-row">
-            No answer from the server. {unsent} {unsent === 1 ? 'entry is' : 'entries are'} kept on this device and will be sent.
+            {trouble ? `The server could not save it: ${trouble} Trying again.` : `No answer from the server.`} {unsent} {unsent === 1 ? 'entry is' : 'entries are'} kept {loose.length > 0 ? 'in this tab' : 'on this device'} and will be sent.
+          </span>
+        )}
+        {loose.length > 0 && (
+          <span className="link-row font-semibold text-error">
+            This device is full: {loose.map((w) => `"${w.label}"`).join(', ')} {loose.length === 1 ? 'is' : 'are'} not logged until sent. Do not close this tab; make room on the device.
           </span>
         )}
         {parked.length > 0 && (
@@ -38,17 +47,17 @@ export function OutboxStrip() {
 function ParkedRow({ waiting }: { waiting: Waiting }) {
   const failure = waiting.parked;
   if (!failure) return null;
-  const theirs = failure.code === 'stale' ? (failure.current as { version?: number } | null) : null;
+  const rebases = failure.code === 'stale' ? rebasesOf(waiting.change, failure.current) : [];
   const mine = requestOf(waiting.change).body as Record<string, unknown>;
   return (
     <li className="py-2">
       <p className="font-semibold">{waiting.label}</p>
       <p>{failure.message}</p>
-      {theirs && <Differences mine={mine} theirs={theirs as Record<string, unknown>} />}
+      {rebases.length > 0 && <AllDifferences mine={mine} theirs={failure.current as Record<string, unknown>} />}
       <div className="mt-2 flex flex-wrap gap-2">
-        {theirs && typeof theirs.version === 'number' ? (
+        {rebases.length > 0 ? (
           <>
-            <button type="button" className="btn btn-primary" onClick={() => void outbox.retry(waiting.id, atVersion(waiting.change, theirs.version as number))}>
+            <button type="button" className="btn btn-primary" onClick={() => void outbox.keepMine(waiting.id, rebases)}>
               Keep mine
             </button>
             <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
@@ -57,11 +66,9 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
           </>
         ) : (
           <>
-            {failure.code !== 'behind' && (
-              <button type="button" className="btn btn-primary" onClick={() => void outbox.retry(waiting.id)}>
-                Send again
-              </button>
-            )}
+            <button type="button" className="btn btn-primary" onClick={() => void outbox.retry(waiting.id)}>
+              Send again
+            </button>
             <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
               Throw away
             </button>
@@ -73,15 +80,29 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
   );
 }
 
-function atVersion(change: Change, version: number): Change {
-  if (change.kind === 'sheet') return { ...change, version };
-  if ('row' in change) return { ...change, row: { ...change.row, version } } as Change;
-  return change;
+/** A tab that holds what is nowhere else is not closed without a question. */
+function useLeaveWarning(on: boolean): void {
+  useEffect(() => {
+    if (!on) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', ask);
+    return () => removeEventListener('beforeunload', ask);
+  }, [on]);
+}
+
+/** Differences of a change of one row, or of several, each with the row that stands there for its zone. */
+function AllDifferences({ mine, theirs }: { mine: Record<string, unknown>; theirs: Record<string, unknown> }) {
+  if (!Array.isArray(mine.rows)) return <Differences mine={mine} theirs={theirs} />;
+  const others = (theirs.rows ?? []) as Record<string, unknown>[];
+  return others.map((other) => {
+    const own = (mine.rows as Record<string, unknown>[]).find((r) => r.surfaceId === other.surfaceId);
+    return own && <Differences key={String(other.id)} mine={own} theirs={other} />;
+  });
 }
 
 /** The fields in which two versions of a row differ, side by side. */
 export function Differences({ mine, theirs }: { mine: Record<string, unknown>; theirs: Record<string, unknown> }) {
-  const fields = Object.keys(mine).filter((key) => key !== 'version' && key in theirs && JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]));
+  const fields = Object.keys(mine).filter((key) => key !== 'version' && key !== 'id' && key in theirs && JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]));
   return (
     <table className="mt-2 w-full text-left text-sm">
       <thead>

@@ -2,10 +2,14 @@ import { createBrowserRouter } from 'react-router';
 import { YardPlace } from '../places/yard/YardPlace';
 import { TodayPlace } from '../places/today/TodayPlace';
 import { BoatShell } from './BoatShell';
+import { atHull } from './atHull';
 import { NotFound, PlaceError } from './PlaceError';
 import { Shell } from './Shell';
 
-/** Yard and Today come with the first screen; every other place is fetched when it is opened. */
+/**
+ * Yard and Today come with the first screen; every other place is fetched when it is opened, and those used at the
+ * hull ahead of that.
+ */
 export const router = createBrowserRouter([
   {
     path: '/',
@@ -29,22 +33,22 @@ export const router = createBrowserRouter([
                   { path: 'today', element: <TodayPlace /> },
                   { path: 'edit', lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).EditBoat }) },
                   { path: 'weather', lazy: async () => ({ Component: (await import('../places/weather/WeatherPlace')).WeatherPlace }) },
-                  { path: 'hull/:surfaceId?', lazy: async () => ({ Component: (await import('../places/hull/HullPlace')).HullPlace }) },
-                  { path: 'hull/:surfaceId/patch', lazy: async () => ({ Component: (await import('../places/hull/HullPlace')).HullPlace }) },
+                  { path: 'hull/:surfaceId?', lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }) },
+                  { path: 'hull/:surfaceId/patch', lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }) },
                   { path: 'hull/:surfaceId/girths', lazy: async () => ({ Component: (await import('../places/hull/GirthPage')).GirthPage }) },
                   { path: 'hull/:surfaceId/shapes', lazy: async () => ({ Component: (await import('../places/hull/ShapesPage')).ShapesPage }) },
                   { path: 'hull/offsets', lazy: async () => ({ Component: (await import('../places/hull/OffsetsPage')).OffsetsPage }) },
                   { path: 'hull/mesh', lazy: async () => ({ Component: (await import('../places/hull/MeshPage')).MeshPage }) },
-                  { path: 'film/:surfaceId?', lazy: async () => ({ Component: (await import('../places/film/FilmPlace')).FilmPlace }) },
+                  { path: 'film/:surfaceId?', lazy: async () => ({ Component: (await atHull.FilmPlace()).FilmPlace }) },
                   { path: 'film/:surfaceId/schools', lazy: async () => ({ Component: (await import('../places/film/SchoolsPage')).SchoolsPage }) },
                   { path: 'film/borders', lazy: async () => ({ Component: (await import('../places/film/BordersPage')).BordersPage }) },
                   { path: 'film/swap', lazy: async () => ({ Component: (await import('../places/film/SwapPage')).SwapPage }) },
                   { path: 'film/buy', lazy: async () => ({ Component: (await import('../places/buy/BuyPlace')).BuyPlace }) },
-                  { path: 'mix', lazy: async () => ({ Component: (await import('../places/mix/MixPlace')).MixPlace }) },
-                  { path: 'coat', lazy: async () => ({ Component: (await import('../places/coat/CoatPlace')).CoatPlace }) },
-                  { path: 'coat/start', lazy: async () => ({ Component: (await import('../places/coat/StartCoat')).StartCoat }) },
-                  { path: 'coat/:coatId', lazy: async () => ({ Component: (await import('../places/coat/CoatSheet')).CoatSheet }) },
-                  { path: 'record', lazy: async () => ({ Component: (await import('../places/record/RecordPlace')).RecordPlace }) },
+                  { path: 'mix', lazy: async () => ({ Component: (await atHull.MixPlace()).MixPlace }) },
+                  { path: 'coat', lazy: async () => ({ Component: (await atHull.CoatPlace()).CoatPlace }) },
+                  { path: 'coat/start', lazy: async () => ({ Component: (await atHull.StartCoat()).StartCoat }) },
+                  { path: 'coat/:coatId', lazy: async () => ({ Component: (await atHull.CoatSheet()).CoatSheet }) },
+                  { path: 'record', lazy: async () => ({ Component: (await atHull.RecordPlace()).RecordPlace }) },
                   { path: '*', element: <NotFound /> },
                 ],
               },

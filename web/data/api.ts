@@ -14,6 +14,17 @@ export class Refused extends Error {
   }
 }
 
+/** The server itself could not do it, and says why: not for want of a signal. */
+export class Fault extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
 /** No answer came: no signal, or the server is restarting. Worth trying again. */
 export class NoAnswer extends Error {}
 
@@ -35,6 +46,7 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST', path: string, body
   if (response.ok) return (await response.json()) as T;
   const told = (await response.json().catch(() => null)) as Partial<ApiError> | null;
   // A proxy or a server that is going down answers without our shape of error.
-  if (!told?.error || response.status >= 500) throw new NoAnswer(told?.error?.message ?? 'The server cannot answer just now.');
+  if (!told?.error) throw new NoAnswer('The server cannot answer just now.');
+  if (response.status >= 500) throw new Fault(response.status, told.error.code, told.error.message);
   throw new Refused(response.status, told.error.code, told.error.message, told.error.field ?? null, told.error.current ?? null);
 }

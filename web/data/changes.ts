@@ -130,6 +130,36 @@ export function linksOf(change: Change): { touches: string[]; needs: string[] } 
   }
 }
 
+/** A row that stands on the server where this device thought of another: its id, and the version it is at now. */
+export interface Rebase {
+  readonly from: { readonly id: string; readonly version: number };
+  readonly to: { readonly id: string; readonly version: number };
+}
+
+/**
+ * How a refused change can be put on top of what stands there now: for each of its rows that was changed, or made by
+ * someone else under another id. Empty where it was not refused for that.
+ */
+export function rebasesOf(change: Change, current: unknown): Rebase[] {
+  const theirs = ((current as { rows?: unknown[] } | null)?.rows ?? [current]) as { id?: string; surfaceId?: string; version?: number }[];
+  const mine = change.kind === 'buildUps' ? change.rows : change.kind === 'sheet' ? [{ id: change.id, version: change.version }] : 'row' in change ? [change.row] : [];
+  return mine.flatMap((row): Rebase[] => {
+    const found = theirs.find((t) => t?.id === row.id) ?? theirs.find((t) => 'surfaceId' in row && t?.surfaceId === row.surfaceId) ?? (mine.length === 1 ? theirs[0] : undefined);
+    return typeof found?.version === 'number' ? [{ from: { id: row.id, version: row.version }, to: { id: found.id ?? row.id, version: found.version } }] : [];
+  });
+}
+
+/** A change as it is to be sent after what it started from was put elsewhere: same content, that id and version. */
+export function rebased(change: Change, rebases: readonly Rebase[]): Change {
+  const moved = <Row extends { id: string; version: number }>(row: Row): Row => {
+    const found = rebases.find((r) => r.from.id === row.id);
+    return found ? { ...row, id: found.to.id, version: row.version - found.from.version + found.to.version } : row;
+  };
+  if (change.kind === 'buildUps') return { ...change, rows: change.rows.map(moved) };
+  if (change.kind === 'sheet') return { ...change, ...moved({ id: change.id, version: change.version }) };
+  return 'row' in change ? ({ ...change, row: moved(change.row) } as Change) : change;
+}
+
 const sheetsOf = (layers: readonly { sheetRevisionId: string }[]) => [...new Set(layers.map((l) => l.sheetRevisionId))];
 
 /** A boat's bundle as it will be once a change has landed. */

@@ -1,7 +1,7 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import { useSyncExternalStore } from 'react';
-import { call, NoAnswer, Refused } from './api';
-import { linksOf, requestOf, type Change } from './changes';
+import { call, Fault, Refused } from './api';
+import { linksOf, rebased, requestOf, type Change, type Rebase } from './changes';
 
 /** Why a waiting change was not taken. */
 export interface Failure {
@@ -10,6 +10,8 @@ export interface Failure {
   message: string;
   field: string | null;
   current: unknown;
+  /** Id of the parked change that this one waits behind, where it was not sent at all. */
+  behind?: string;
 }
 
 export interface Waiting {
@@ -19,16 +21,22 @@ export interface Waiting {
   label: string;
   /** Refused, or waiting behind one that was: stays here with its text until a person decides. */
   parked: Failure | null;
+  /** Written down on the device. Where there was no room it is only in this tab, and not yet to be relied on. */
+  kept: boolean;
 }
 
 export type Outcome = { ok: true } | { ok: false; failure: Failure };
+/** What tabs tell each other. */
+type Told = { what: 'changed' } | { what: 'settled'; id: string; outcome: Outcome; landed: Change | null };
 
 const STORE = 'waiting';
 const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000];
+/** A change at which the server itself fails so often is put aside: others must not wait for it. */
+const FAULTS_MOST = 4;
 
 /**
  * All writes go through here, in order: kept on the device first, then sent, again and again until the
- * server answers. A refused one parks what depends on it, never the queue.
+ * server answers. A refused one parks what depends on it, never the queue. Tabs of one device share it.
  */
 export class Outbox {
   private list: Waiting[] = [];
@@ -36,18 +44,23 @@ export class Outbox {
   private db: IDBPDatabase | null = null;
   private readonly opened: Promise<void>;
   private readonly outcomes = new Map<string, (outcome: Outcome) => void>();
+  private readonly inline = new Set<string>();
+  /** Sent because a person said so, whatever is parked before it. */
+  private readonly sentByHand = new Set<string>();
+  private readonly faults = new Map<string, number>();
   private readonly channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('jack-plane-outbox');
   private draining = false;
   private tries = 0;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private silent = false;
+  private serverTrouble: string | null = null;
   /** Called with a change the server has taken, before it leaves the queue. */
   onLanded: (change: Change) => void = () => undefined;
 
   constructor() {
     this.opened = this.open();
     addEventListener('online', () => void this.drain());
-    if (this.channel) this.channel.onmessage = () => void this.reload().then(() => this.drain());
+    if (this.channel) this.channel.onmessage = ({ data }: MessageEvent<Told>) => void this.hear(data);
     void this.opened.then(() => this.drain());
   }
 
@@ -68,6 +81,8 @@ export class Outbox {
   readonly snapshot = (): readonly Waiting[] => this.list;
   /** Whether the last attempt got no answer. */
   readonly noAnswer = (): boolean => this.silent;
+  /** What the server said when it could not do what it was asked; null while it can. */
+  readonly trouble = (): string | null => this.serverTrouble;
 
   /**
    * Queue a change. Resolves once the server has taken or refused it, which with no signal can be a long
@@ -75,42 +90,99 @@ export class Outbox {
    */
   async put(id: string, change: Change, label: string, options: { inline?: boolean } = {}): Promise<Outcome> {
     await this.opened;
-    const waiting: Waiting = { id, change, label, parked: null };
-    if (this.db) waiting.seq = (await this.db.add(STORE, waiting)) as number;
+    const waiting: Waiting = { id, change, label, parked: null, kept: true };
+    try {
+      if (!this.db) throw new Error('nothing is kept here');
+      waiting.seq = (await this.db.add(STORE, waiting)) as number;
+    } catch {
+      // The device is full, or keeps nothing: it is sent from here at once, and not shown as logged before.
+      waiting.kept = false;
+    }
     this.set([...this.list, waiting]);
     const outcome = new Promise<Outcome>((done) => this.outcomes.set(id, done));
     if (options.inline) this.inline.add(id);
     void this.drain();
     return outcome;
   }
-  private readonly inline = new Set<string>();
 
-  /** Send a parked change again, changed or as it is. */
+  /** Send a parked change again, changed or as it is, and with it what waits behind it. */
   async retry(id: string, change?: Change): Promise<void> {
+    this.faults.delete(id);
+    this.sentByHand.add(id);
     await this.update(id, (w) => ({ ...w, change: change ?? w.change, parked: null }));
-    // What waited behind it gets its turn too.
-    for (const other of this.list.filter((w) => w.parked?.code === 'behind')) await this.update(other.id, (w) => ({ ...w, parked: null }));
+    await this.release(id);
     void this.drain();
   }
 
+  /** "Keep mine": the change is put on top of what stands on the server now, and so is what was written after it. */
+  async keepMine(id: string, rebases: readonly Rebase[]): Promise<void> {
+    const from = this.list.findIndex((w) => w.id === id);
+    if (from < 0) return;
+    for (const later of this.list.slice(from)) await this.update(later.id, (w) => ({ ...w, change: rebased(w.change, rebases) }));
+    await this.retry(id);
+  }
+
+  /** Give up a change. What waited behind it may stand on its own: it is sent, and told if it does not. */
   async drop(id: string): Promise<void> {
+    await this.remove(id);
+    await this.release(id);
+    void this.drain();
+  }
+
+  private async release(id: string): Promise<void> {
+    for (const other of this.list.filter((w) => w.parked?.behind === id)) await this.update(other.id, (w) => ({ ...w, parked: null }));
+  }
+
+  private async remove(id: string): Promise<void> {
     const found = this.list.find((w) => w.id === id);
     if (!found) return;
     if (this.db && found.seq !== undefined) await this.db.delete(STORE, found.seq);
     this.set(this.list.filter((w) => w.id !== id));
-    this.channel?.postMessage('changed');
+    this.tell({ what: 'changed' });
   }
 
   private async update(id: string, change: (w: Waiting) => Waiting): Promise<void> {
     const found = this.list.find((w) => w.id === id);
     if (!found) return;
     const next = change(found);
-    if (this.db) await this.db.put(STORE, next);
     this.set(this.list.map((w) => (w.id === id ? next : w)));
+    if (!this.db || next.seq === undefined) return;
+    // A full device keeps it as it was before: this tab knows better.
+    await this.db.put(STORE, next).catch(() => undefined);
   }
 
+  /** The list as it is kept, with what is only in this tab at its end. */
   private async reload(): Promise<void> {
-    if (this.db) this.set((await this.db.getAll(STORE)) as Waiting[]);
+    if (!this.db) return;
+    const stored = (await this.db.getAll(STORE)) as Waiting[];
+    this.set([...stored.map((w) => ({ ...w, kept: true })), ...this.list.filter((w) => w.seq === undefined)]);
+    await this.settleFromList();
+  }
+
+  /** What this tab waits for may have been decided by another one. */
+  private async settleFromList(): Promise<void> {
+    for (const id of [...this.outcomes.keys()]) {
+      const found = this.list.find((w) => w.id === id);
+      if (!found) this.settle(id, { ok: true });
+      else if (found.parked) {
+        if (this.inline.has(id)) await this.remove(id);
+        this.settle(id, { ok: false, failure: found.parked });
+      }
+    }
+  }
+
+  private async hear(told: Told): Promise<void> {
+    if (told.what === 'settled') {
+      if (told.landed) this.onLanded(told.landed);
+      // A refusal is settled from the list, where a form of this tab may take it back.
+      if (told.outcome.ok) this.settle(told.id, told.outcome);
+    }
+    await this.reload();
+    void this.drain();
+  }
+
+  private tell(told: Told): void {
+    this.channel?.postMessage(told);
   }
 
   private set(list: Waiting[]): void {
@@ -143,35 +215,58 @@ export class Outbox {
     for (;;) {
       const next = this.list.find((w) => !w.parked);
       if (!next) return;
+      const blocker = this.blockerOf(next);
+      if (blocker) {
+        await this.parkOne(next, blocker);
+        continue;
+      }
       const { path, body } = requestOf(next.change);
       try {
         await call('PUT', path, body);
       } catch (error) {
-        if (error instanceof NoAnswer || !(error instanceof Refused)) {
+        const failure = this.failureOf(next, error);
+        if (!failure) {
           this.silent = true;
           this.tries += 1;
           this.set([...this.list]);
           return;
         }
-        this.silent = false;
-        await this.refuse(next, error);
+        this.answered();
+        await this.refuse(next, failure);
         continue;
       }
-      this.silent = false;
-      this.tries = 0;
+      this.answered();
+      this.faults.delete(next.id);
       this.onLanded(next.change);
-      await this.drop(next.id);
+      await this.remove(next.id);
       this.settle(next.id, { ok: true });
+      this.tell({ what: 'settled', id: next.id, outcome: { ok: true }, landed: next.change });
     }
   }
 
-  private async refuse(waiting: Waiting, error: Refused): Promise<void> {
-    const failure: Failure = { status: error.status, code: error.code, message: error.message, field: error.field, current: error.current };
+  private answered(): void {
+    this.silent = false;
+    this.serverTrouble = null;
+    this.tries = 0;
+  }
+
+  /** Why a change is put aside; null while it is worth trying again. */
+  private failureOf(waiting: Waiting, error: unknown): Failure | null {
+    if (error instanceof Refused) return { status: error.status, code: error.code, message: error.message, field: error.field, current: error.current };
+    if (!(error instanceof Fault)) return null;
+    const faults = (this.faults.get(waiting.id) ?? 0) + 1;
+    this.faults.set(waiting.id, faults);
+    this.serverTrouble = error.message;
+    return faults < FAULTS_MOST ? null : { status: error.status, code: error.code, message: error.message, field: null, current: null };
+  }
+
+  private async refuse(waiting: Waiting, failure: Failure): Promise<void> {
     if (this.inline.has(waiting.id)) {
-      await this.drop(waiting.id);
+      await this.remove(waiting.id);
     } else {
       await this.update(waiting.id, (w) => ({ ...w, parked: failure }));
       await this.parkBehind(waiting);
+      this.tell({ what: 'changed' });
     }
     this.settle(waiting.id, { ok: false, failure });
   }
@@ -184,8 +279,22 @@ export class Outbox {
       const { touches, needs } = linksOf(later.change);
       if (![...touches, ...needs].some((id) => blocked.has(id))) continue;
       touches.forEach((id) => blocked.add(id));
-      await this.update(later.id, (w) => ({ ...w, parked: { status: 0, code: 'behind', message: `Waits for "${refused.label}".`, field: null, current: null } }));
+      await this.parkOne(later, refused);
     }
+  }
+
+  private async parkOne(waiting: Waiting, behind: Waiting): Promise<void> {
+    const failure: Failure = { status: 0, code: 'behind', message: `Waits for "${behind.label}".`, field: null, current: null, behind: behind.parked?.behind ?? behind.id };
+    await this.update(waiting.id, (w) => ({ ...w, parked: failure }));
+    this.settle(waiting.id, { ok: false, failure });
+  }
+
+  /** The parked change that one written later stands on; undefined where it may be sent. */
+  private blockerOf(waiting: Waiting): Waiting | undefined {
+    if (this.sentByHand.has(waiting.id)) return undefined;
+    const { touches, needs } = linksOf(waiting.change);
+    const before = this.list.slice(0, this.list.findIndex((w) => w.id === waiting.id));
+    return before.find((w) => w.parked !== null && linksOf(w.change).touches.some((id) => touches.includes(id) || needs.includes(id)));
   }
 
   private settle(id: string, outcome: Outcome): void {

@@ -14,7 +14,7 @@ import type { Yard } from '#contracts/yard';
 import { call, Refused } from './api';
 import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Change } from './changes';
 import { now, syncClock, useNow } from './now';
-import { outbox, useOutbox, type Outcome } from './outbox';
+import { outbox, useOutbox, type Outcome, type Waiting } from './outbox';
 import { settings } from './settings';
 import { toast } from './toasts';
 
@@ -75,10 +75,13 @@ export function useLibrary() {
   return useQuery({ queryKey: ['library'], queryFn: () => call<Library>('GET', '/library'), staleTime: Infinity });
 }
 
+/** What waits is shown as done, unless it was put aside, or is not written down anywhere yet. */
+const isShown = (w: Waiting) => w.parked === null && w.kept;
+
 /** What is written and not yet taken, of what belongs to the yard. */
 function useYardWaiting(): Change[] {
   const waiting = useOutbox();
-  return useMemo(() => waiting.filter((w) => boatOf(w.change) === null && w.parked === null).map((w) => w.change), [waiting]);
+  return useMemo(() => waiting.filter((w) => boatOf(w.change) === null && isShown(w)).map((w) => w.change), [waiting]);
 }
 
 /** The shelf, what draws on it, and the yard's rules. */
@@ -135,7 +138,7 @@ export function useBoats(boatIds: readonly string[]): BoatView[] {
 
 /** A bundle with what still waits to be sent, and every product's newest sheet at hand. */
 function pendingView(asked: BoatBundle, waiting: ReturnType<typeof useOutbox>, sheets: readonly SheetRow[] | undefined, at: number): BoatView {
-  const pending = waiting.filter((w) => boatOf(w.change) === asked.boat.id && w.parked === null);
+  const pending = waiting.filter((w) => boatOf(w.change) === asked.boat.id && isShown(w));
   const bundle = pending.reduce((b, w) => applyChange(b, w.change), asked);
   const known = new Map(bundle.sheets.map((s) => [s.id, s]));
   for (const sheet of sheets ?? []) if (!known.has(sheet.current.id)) known.set(sheet.current.id, sheet.current);
@@ -157,7 +160,7 @@ const undoStack: { label: string; change: Change }[] = [];
  */
 export async function save(change: Change, label: string, options: { inline?: boolean; quiet?: boolean } = {}): Promise<Outcome> {
   const boatId = boatOf(change);
-  const pending = outbox.snapshot().filter((w) => boatOf(w.change) === boatId && w.parked === null);
+  const pending = outbox.snapshot().filter((w) => boatOf(w.change) === boatId && isShown(w));
   const cached = boatId ? queryClient.getQueryData<BoatBundle>(['boat', boatId]) : undefined;
   const settle = <T>(value: T | undefined, apply: (value: T, change: Change) => T): T | null => (value === undefined ? null : pending.reduce<T>((v, w) => apply(v, w.change), value));
   const before = {
@@ -187,8 +190,15 @@ export function undo(change?: Change): void {
     toast('Nothing to undo.');
     return;
   }
-  void outbox.put(uuid(), found.change, `Undo: ${found.label}`);
-  toast(`Taken back: ${found.label}`);
+  const sent = outbox.put(uuid(), found.change, `Undo: ${found.label}`, { inline: true });
+  // With no answer for a while, what will happen is said; what happened, when it has.
+  const waiting = setTimeout(() => toast(`Kept on this device: "${found.label}" is taken back as soon as the server answers.`), 2000);
+  void sent.then((outcome) => {
+    clearTimeout(waiting);
+    if (outcome.ok) toast(`Taken back: ${found.label}`);
+    else if (outcome.failure.code === 'stale') toast(`Not taken back: "${found.label}" was changed again since. Change it by hand.`);
+    else toast(`Not taken back: "${found.label}". ${outcome.failure.message}`);
+  });
 }
 
 type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & { occurredAt?: number; supersedes?: string | null };

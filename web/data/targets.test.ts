@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import { sheet } from '#core/sheet/example.fixture';
-import { call, NoAnswer, Refused } from './api';
+import { call, Fault, NoAnswer, Refused } from './api';
 import type { BoatView } from './store';
 import { stintFor, stintsOf } from './targets';
 
@@ -54,11 +54,28 @@ describe('calling the server', () => {
     answering(() => Promise.reject(new TypeError('offline')) as Promise<never>);
     expect(await call('GET', '/yard').catch((e: unknown) => e)).toBeInstanceOf(NoAnswer);
   });
-  it('takes a 500, a gateway’s page and a 404 without our shape for no answer: they say nothing about the entry', async () => {
-    for (const response of [() => refusal(500, { code: 'internal', message: 'Oops.' }), () => new Response('<html>Bad gateway</html>', { status: 502 }), () => new Response('Not found', { status: 404 })]) {
+  it('takes a gateway’s page and a 404 without our shape for no answer: they say nothing about the entry', async () => {
+    for (const response of [() => new Response('<html>Bad gateway</html>', { status: 502 }), () => new Response('Not found', { status: 404 })]) {
       answering(response);
       expect(await call('PUT', '/boats/x', {}).catch((e: unknown) => e)).toBeInstanceOf(NoAnswer);
     }
+  });
+  it('tells a fault of the server, with what it said, from silence and from a refusal', async () => {
+    answering(() => refusal(507, { code: 'disk_full', message: 'The disk is full.' }));
+    const fault = await call('PUT', '/boats/x', {}).catch((e: unknown) => e);
+    expect(fault).toBeInstanceOf(Fault);
+    expect(fault).toMatchObject({ status: 507, code: 'disk_full', message: 'The disk is full.' });
+  });
+  it('carries our own header with what changes something, and with nothing else', async () => {
+    const seen: (string | undefined)[] = [];
+    vi.stubGlobal('fetch', async (_url: string, init: { headers: Record<string, string> }) => {
+      seen.push(init.headers['X-Jack-Plane']);
+      return new Response('{}');
+    });
+    await call('GET', '/yard');
+    await call('PUT', '/x', {});
+    await call('POST', '/y');
+    expect(seen).toEqual([undefined, '1', '1']);
   });
   it('sends JSON as JSON and a file as it is', async () => {
     const seen: { body: unknown; type: string }[] = [];

@@ -3,11 +3,12 @@ import { lazy, Suspense, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { dewPointC, relativeHumidity } from '#core/air/dewPoint';
 import { hourlyFromDays } from '#core/air/typedDays';
+import { weatherGaps } from '#core/air/weather';
 import type { TypedDayRow } from '#contracts/boat';
 import { useView } from '../../app/BoatShell';
 import { save, type BoatView } from '../../data/store';
 import { Choice, FormProblem, QuantityField, TextField } from '../../parts/Field';
-import { dayWords, SIMULATED_WORDS } from '../../parts/words';
+import { dayWords, SIMULATED_WORDS, timeWords } from '../../parts/words';
 
 const AirChart = lazy(async () => ({ default: (await import('./AirChart')).AirChart }));
 const DAYS = 7;
@@ -32,6 +33,11 @@ export function WeatherPlace() {
       <p className="mb-2">
         {hours.some((h) => h.source === 'typed' && h.at > at) ? `As typed where typed; otherwise ${SIMULATED_WORDS}.` : `All of it ${SIMULATED_WORDS}. Type your own forecast below: windows then run on it.`}
       </p>
+      {weatherGaps(hours).map((gap) => (
+        <p key={gap.from} className="mb-2 border-l-4 border-warning bg-base-200 px-3 py-2">
+          Nothing is known of the air from {timeWords(gap.from, at, boat.timeZone)} to {timeWords(gap.to, at, boat.timeZone)}: clocks are not worked out beyond that. Type the days between.
+        </p>
+      ))}
       <Suspense fallback={<div className="skeleton h-72 rounded-sm" role="status" aria-label="Loading the chart" />}>
         <AirChart hours={hours} at={at} zone={boat.timeZone} />
       </Suspense>

@@ -1,0 +1,22 @@
+/** The places used at the hull, where the signal comes and goes: fetched ahead, so that they open without it. */
+export const atHull = {
+  MixPlace: () => import('../places/mix/MixPlace'),
+  CoatPlace: () => import('../places/coat/CoatPlace'),
+  StartCoat: () => import('../places/coat/StartCoat'),
+  CoatSheet: () => import('../places/coat/CoatSheet'),
+  FilmPlace: () => import('../places/film/FilmPlace'),
+  HullPlace: () => import('../places/hull/HullPlace'),
+  RecordPlace: () => import('../places/record/RecordPlace'),
+};
+
+/** Once the first screen stands and nothing is asked of the page, fetch them one after the other. */
+export function fetchAhead(): void {
+  const idle = typeof requestIdleCallback === 'undefined' ? (work: () => void) => setTimeout(work, 1500) : requestIdleCallback;
+  const waiting = Object.values(atHull);
+  const next = () => {
+    const fetchPlace = waiting.shift();
+    // What does not come now comes when it is opened.
+    if (fetchPlace) void fetchPlace().catch(() => undefined).then(() => idle(next));
+  };
+  idle(next);
+}

@@ -1,0 +1,177 @@
+import { useQuery } from '@tanstack/react-query';
+import { DateTime } from 'luxon';
+import { useRef, useState } from 'react';
+import type { KeptBackup, Keeping, Restored } from '#contracts/keeping';
+import { call } from '../../data/api';
+import { queryClient } from '../../data/store';
+import { FormProblem } from '../../parts/Field';
+
+const WHY: Record<KeptBackup['why'], string> = {
+  first: 'the first',
+  daily: 'daily',
+  demo: 'the demo as it was made',
+  'before-restore': 'before a restore',
+  'before-update': 'before an update',
+  restored: 'a backup put in place',
+  recovered: 'after a recovery',
+};
+
+const when = (at: number) => DateTime.fromMillis(at).toFormat('ccc d LLL yyyy, HH:mm');
+const size = (bytes: number) => (bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`);
+
+interface Progress {
+  readonly problem: string | null;
+  readonly done: Restored | null;
+  readonly busy: boolean;
+}
+
+/** Putting a backup in place, and where that has got to. */
+function useRestore() {
+  const [progress, setProgress] = useState<Progress>({ problem: null, done: null, busy: false });
+  const run = async (path: string, file?: File): Promise<boolean> => {
+    setProgress({ problem: null, done: null, busy: true });
+    try {
+      const done = await call<Restored>('POST', path, file);
+      await queryClient.invalidateQueries();
+      setProgress({ problem: null, done, busy: false });
+      return true;
+    } catch (error) {
+      setProgress({ problem: (error as Error).message, done: null, busy: false });
+      return false;
+    }
+  };
+  return { progress, run, reset: () => setProgress({ problem: null, done: null, busy: false }) };
+}
+
+type Restoring = ReturnType<typeof useRestore>;
+
+export function BackupSection() {
+  const { data: keeping } = useQuery({ queryKey: ['keeping'], queryFn: () => call<Keeping>('GET', '/keeping'), refetchInterval: 60_000 });
+  const restoring = useRestore();
+  const { problem, done } = restoring.progress;
+  return (
+    <section id="backup" className="flex flex-col gap-4" aria-labelledby="s-backup">
+      <h2 id="s-backup" className="ruled pb-1 text-[1.75rem]">
+        Back up and restore
+      </h2>
+      <p>One file holds everything: boats, zones, sheets, every entry of the log. Keep it somewhere else than this computer.</p>
+      <a className="btn btn-primary self-start" href="/api/backup" download>
+        Back up
+      </a>
+      <FromFile restoring={restoring} />
+      <FormProblem message={problem} />
+      {done && <Done done={done} restoring={restoring} />}
+      {keeping && <Kept keeping={keeping} restoring={restoring} />}
+    </section>
+  );
+}
+
+function Done({ done, restoring }: { done: Restored; restoring: Restoring }) {
+  const { before } = done;
+  return (
+    <div className="border-l-4 border-success bg-base-200 px-3 py-2" role="status">
+      <p>
+        Restored: {done.rows} rows{done.files > 0 ? `, ${done.files} ${done.files === 1 ? 'file' : 'files'}` : ''}. The yard is as it was in that backup.
+      </p>
+      {before && (
+        <>
+          <p className="break-words">What was here before is kept: {before}</p>
+          <button type="button" className="btn mt-2" onClick={() => void restoring.run(`/backups/${before}/restore`)}>
+            Put back what was here
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function FromFile({ restoring }: { restoring: Restoring }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const { busy } = restoring.progress;
+  const restore = async () => {
+    if (!file || !(await restoring.run('/restore', file))) return;
+    setFile(null);
+    if (input.current) input.current.value = '';
+  };
+  return (
+    <div className="flex flex-col gap-3 border-t border-base-300 pt-3">
+      <label className="lab flex flex-col gap-1">
+        Restore from a backup
+        <input
+          ref={input}
+          type="file"
+          accept=".gz,.json,.jsonl,application/gzip,application/json"
+          className="file-input h-11 w-full text-base"
+          onChange={(e) => {
+            setFile(e.target.files?.[0] ?? null);
+            restoring.reset();
+          }}
+        />
+      </label>
+      {file && (
+        <div className="border-l-4 border-warning bg-base-200 px-3 py-2">
+          <p>This puts {file.name} in place of everything that is here now. What is here is backed up first and can be put back.</p>
+          <button type="button" className="btn mt-2" disabled={busy} onClick={() => void restore()}>
+            {busy ? 'Restoring…' : 'Replace everything with this backup'}
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** How well the yard is kept: the journal, and the automatic backups. */
+function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }) {
+  const { journal, backups, backupProblem, putRight, dataDir } = keeping;
+  const [last] = backups;
+  if (dataDir === null) return null;
+  return (
+    <div className="flex flex-col gap-2 border-t border-base-300 pt-3">
+      <h3 className="lab">Kept by itself</h3>
+      {putRight && <p className="border-l-4 border-warning bg-base-200 px-3 py-2">{putRight}</p>}
+      <p className={journal.problem ? 'text-error' : ''}>{journal.problem ?? `Every entry is written to the disk before it counts as saved: ${journal.changes} so far, ${journal.onDisk === journal.changes ? 'all' : journal.onDisk} on the disk.`}</p>
+      <p className={backupProblem ? 'text-error' : ''}>{backupProblem ? `The last automatic backup failed: ${backupProblem}` : last ? `Last good backup: ${when(last.at)}, read back and found whole.` : 'The first automatic backup comes within the day.'}</p>
+      {backups.length > 0 && (
+        <details>
+          <summary className="link-row cursor-pointer underline underline-offset-4">
+            {backups.length} automatic {backups.length === 1 ? 'backup' : 'backups'}
+          </summary>
+          <ul className="sheet-rule">
+            {backups.map((backup) => (
+              <KeptRow key={backup.name} backup={backup} restoring={restoring} />
+            ))}
+          </ul>
+        </details>
+      )}
+      <p className="text-sm quiet">
+        They lie in <span className="break-all">{dataDir}/backups</span>: all of seven days, then one a week for eight weeks, those from before a restore or an update for ninety days. Copy them to another disk now and then.
+      </p>
+    </div>
+  );
+}
+
+function KeptRow({ backup, restoring }: { backup: KeptBackup; restoring: Restoring }) {
+  const [asked, setAsked] = useState(false);
+  return (
+    <li className="py-2">
+      <div className="flex flex-wrap items-center gap-x-3">
+        <span className="narrow text-lg">{when(backup.at)}</span>
+        <span className="quiet">
+          {WHY[backup.why]}, {size(backup.bytes)}
+        </span>
+        <button type="button" className="btn btn-sm ml-auto min-h-11" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+          Restore
+        </button>
+      </div>
+      {asked && (
+        <div className="mt-2 border-l-4 border-warning bg-base-200 px-3 py-2">
+          <p>This puts the yard back as it was then. What is here now is backed up first.</p>
+          <button type="button" className="btn mt-2" disabled={restoring.progress.busy} onClick={() => void restoring.run(`/backups/${backup.name}/restore`).then(() => setAsked(false))}>
+            {restoring.progress.busy ? 'Restoring…' : 'Replace everything with it'}
+          </button>
+        </div>
+      )}
+    </li>
+  );
+}
