@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_ARGS } from './scripts/browser';
+import { fastTmp } from './scripts/tmp';
+
+fastTmp();
 
 export default defineConfig({
   testDir: 'e2e',

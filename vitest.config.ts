@@ -1,4 +1,7 @@
 import { defineConfig } from 'vitest/config';
+import { fastTmp } from './scripts/tmp';
+
+fastTmp();
 
 export default defineConfig({
   test: {

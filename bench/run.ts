@@ -1,25 +1,21 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { execFileSync } from 'node:child_process';
+import { fdatasync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
-import { sql } from 'drizzle-orm';
-import pino from 'pino';
 import { v7 as uuid } from 'uuid';
 import { overcoatWindow } from '#core';
 import { sheet } from '#core/sheet/example.fixture';
-import { makeApp } from '../server/app';
 import { boatFields, layerFields, startBody, zoneFields } from '../server/app.fixture';
-import { openDb } from '../server/db/open';
 import { entries } from '../server/db/schema';
-import { FileStore } from '../server/files';
-import { startServer } from '../scripts/server';
+import type { Disk } from '../server/keep/journal';
+import { integratedMilestoneAt } from '../core/cure/integrator.fixture';
+import { OWN_JSON, startServer } from '../scripts/server';
 import { dragging, packs } from './film';
 import { frames } from './frames';
+import { bigYard, serving, states } from './growth';
 import { meshes } from './mesh';
 import { quantile } from './quantile';
-import { OWN_JSON } from '../scripts/server';
 
 /**
  * The measures, as ratios within one run: a fixed loop of arithmetic stands beside the computing, PGlite
@@ -44,23 +40,40 @@ function windows(): void {
   const H = 3_600_000;
   const temps = Array.from({ length: 21 * 24 }, (_, i) => ({ at: i * H, tempC: 14 + 7 * Math.sin(((i - 9) / 24) * 2 * Math.PI) + 3 * Math.sin(i / 31) }));
   const times = sheet.overcoat[0]!;
-  const one = (n: number) => overcoatWindow({ startedAt: (n % 200) * H, finishedAt: ((n % 200) + 2) * H, temps, minimum: times.minimum, tackLimit: times.tackLimit!, maximum: [{ tempC: 10, hours: 300 }, { tempC: 20, hours: 150 }], minCureC: 5 });
-  for (let n = 0; n < 300; n += 1) one(n);
-  const count = 3000;
-  const start = now();
-  for (let n = 0; n < count; n += 1) one(n);
-  const perWindowMs = (now() - start) / count;
+  // Limits that lie days away, so that the series has to be gone through.
+  const tables = { minimum: times.minimum, tackLimit: times.tackLimit!, maximum: [{ tempC: 10, hours: 600 }, { tempC: 20, hours: 300 }] };
+  const prepared = (n: number) => overcoatWindow({ startedAt: (n % 100) * H, finishedAt: ((n % 100) + 2) * H, temps, ...tables, minCureC: 5 });
+  const walked = (n: number) => {
+    integratedMilestoneAt({ table: tables.minimum, kind: 'minimum', appliedAt: ((n % 100) + 2) * H, temps, minCureC: 5 });
+    integratedMilestoneAt({ table: tables.tackLimit, kind: 'maximum', appliedAt: (n % 100) * H, temps });
+    integratedMilestoneAt({ table: tables.maximum, kind: 'maximum', appliedAt: (n % 100) * H, temps });
+  };
+  const each = (one: (n: number) => unknown, count: number) => {
+    for (let n = 0; n < count / 10; n += 1) one(n);
+    const start = now();
+    for (let n = 0; n < count; n += 1) one(n);
+    return (now() - start) / count;
+  };
+  const [quickMs, slowMs] = [each(prepared, 50_000), each(walked, 1500)];
   const calibration = calibrationMs();
-  console.log(`windows on 21 days of hourly temperatures: ${Math.round(1000 / perWindowMs)} a second; one costs ${(perWindowMs / calibration).toFixed(4)} of the calibration loop (${calibration.toFixed(1)} ms)`);
+  console.log(`windows on 21 days of hourly temperatures: ${Math.round(1000 / quickMs)} a second, one costs ${(quickMs / calibration).toFixed(5)} of the calibration loop (${calibration.toFixed(1)} ms); ${(slowMs / quickMs).toFixed(0)} times as fast as walking the series each time (wanted: 20)`);
 }
 
 async function saving(): Promise<void> {
   const dir = mkdtempSync(join(tmpdir(), 'jack-plane-bench-'));
-  const { db, close } = await openDb(dir);
-  const clock = { now: () => Date.now(), frozen: false };
-  const server = createServer(makeApp({ db, files: new FileStore(null), clock, demo: false }, { log: pino({ level: 'silent' }), webDir: null }));
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
+  const syncs: number[] = [];
+  const disk: Disk = {
+    write: (fd, data) => writeSync(fd, data),
+    sync: (fd, done) => {
+      const start = now();
+      fdatasync(fd, (error) => {
+        syncs.push(now() - start);
+        done(error);
+      });
+    },
+  };
+  const { yard, url, close } = await serving(dir, disk);
+  const { db } = yard.store;
   const put = async (path: string, body: object) => {
     const res = await fetch(url + path, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) });
     if (!res.ok) throw new Error(await res.text());
@@ -75,49 +88,65 @@ async function saving(): Promise<void> {
 
   const overHttp: number[] = [];
   const straight: number[] = [];
-  for (let n = 0; n < 160; n += 1) {
+  for (let n = 0; n < 400; n += 1) {
     const body = startBody({ ...ids, layers }, uuid(), Date.now() - 1000);
+    syncs.length = 0;
     let start = now();
     await put(`/entries/${uuid()}`, body);
-    overHttp.push(now() - start);
+    overHttp.push(now() - start - syncs.reduce((sum, ms) => sum + ms, 0));
     const row = { ...startBody({ ...ids, layers }, uuid(), Date.now() - 1000), id: uuid(), recordedAt: Date.now() };
     start = now();
     await db.insert(entries).values(row as never);
     straight.push(now() - start);
-    // Each is on its own: the log a save is checked against stays as long as a real boat's.
-    if (n % 40 === 39) await db.execute(sql`delete from entries`);
   }
+  const alone: number[] = [];
+  const fd = openSync(join(dir, 'sync-alone'), 'a');
+  for (let n = 0; n < 50; n += 1) {
+    writeSync(fd, 'x'.repeat(700));
+    const start = now();
+    await new Promise((done) => fdatasync(fd, done));
+    alone.push(now() - start);
+  }
+  // The first hundred warm both up.
+  const [http, plain] = [overHttp.slice(100), straight.slice(100)];
   for (const [name, q] of [['p50', 0.5], ['p95', 0.95]] as const) {
-    console.log(`save a coat event, ${name}: ${quantile(overHttp, q).toFixed(1)} ms over HTTP, ${quantile(straight, q).toFixed(1)} ms straight into PGlite: ratio ${(quantile(overHttp, q) / quantile(straight, q)).toFixed(1)}`);
+    console.log(`save a coat event, ${name}: ${quantile(http, q).toFixed(2)} ms over HTTP besides the journal's sync, ${quantile(plain, q).toFixed(2)} ms straight into PGlite: ratio ${(quantile(http, q) / quantile(plain, q)).toFixed(1)} (wanted: 3); a sync alone ${quantile(alone, q).toFixed(2)} ms`);
   }
-  server.closeAllConnections();
-  server.close();
   await close();
-  rmSync(dir, { recursive: true, force: true });
 }
 
 async function starting(): Promise<void> {
   const plain = mkdtempSync(join(tmpdir(), 'jack-plane-bench-'));
   const ours = mkdtempSync(join(tmpdir(), 'jack-plane-bench-'));
-  for (const age of ['new', 'old'] as const) {
+  const took: Record<'ours' | 'within' | 'process', number[]> = { ours: [], within: [], process: [] };
+  const script = `const { PGlite } = await import('@electric-sql/pglite'); const c = new PGlite(${JSON.stringify(join(plain, 'pg'))}); await c.waitReady; await c.close();`;
+  for (let round = 0; round < 6; round += 1) {
     let start = now();
     const client = new PGlite(join(plain, 'pg'));
     await client.waitReady;
-    const pgliteMs = now() - start;
+    took.within.push(now() - start);
     await client.close();
     start = now();
+    execFileSync(process.execPath, ['--input-type=module', '-e', script]);
+    took.process.push(now() - start);
+    start = now();
     const server = await startServer({ JACKPLANE_DATA: ours });
-    const serverMs = now() - start;
+    took.ours.push(now() - start);
     await server.stop();
-    console.log(`start on a ${age} folder: server ${serverMs.toFixed(0)} ms, PGlite alone ${pgliteMs.toFixed(0)} ms: ratio ${(serverMs / pgliteMs).toFixed(1)}`);
   }
+  // The first round makes the folders.
+  const middle = (list: number[]) => quantile(list.slice(1), 0.5);
+  console.log(`start on an old folder: server ${middle(took.ours).toFixed(0)} ms, PGlite alone ${middle(took.within).toFixed(0)} ms within a running process (ratio ${(middle(took.ours) / middle(took.within)).toFixed(1)}, wanted: 2.5), ${middle(took.process).toFixed(0)} ms as a process of its own (ratio ${(middle(took.ours) / middle(took.process)).toFixed(1)})`);
+  console.log(`start on a new folder: server ${(took.ours[0] as number).toFixed(0)} ms, PGlite alone ${(took.within[0] as number).toFixed(0)} ms`);
   for (const dir of [plain, ours]) rmSync(dir, { recursive: true, force: true });
 }
 
 windows();
+states(calibrationMs);
 dragging(calibrationMs);
 await packs();
 meshes();
 await saving();
+await bigYard();
 await starting();
 await frames();

@@ -47,7 +47,8 @@ describe('a haul-out', () => {
   const job = { boatId: ID, outOn: '2026-05-01', inOn: null, yardCostPerDayMinor: null, currency: 'EUR', version: 0 };
   it('may have no launch date yet', () => {
     expect(complaint(jobBody, job)).toBeNull();
-    expect(complaint(jobBody, { ...job, inOn: '2026-02-29' })).toBeNull();
+    expect(complaint(jobBody, { ...job, inOn: '2028-02-29' })).toBeNull();
+    expect(complaint(jobBody, { ...job, inOn: '2026-02-29' })).toMatch(/must be a date like/);
   });
   it.each([
     [{ outOn: '2026-13-01' }, 'Out on must be a date like 2026-05-31.'],

@@ -1,20 +1,19 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { rmSync } from 'node:fs';
 import { test as base, expect, type Page } from '@playwright/test';
-import { startServer, type RunningServer } from '../scripts/server';
+import { startServer, usedFolder, type RunningServer } from '../scripts/server';
 
 /** Thursday 14 May 2026, 10:40 at the demo yard. */
 export const NOW = '2026-05-14T09:40:00Z';
 
 /** A real server of one's own, on its own folder; restarted on the same port and folder where a test asks. */
 export class OwnServer {
-  private readonly dir = mkdtempSync(join(tmpdir(), 'jack-plane-e2e-'));
+  private dir: string | null = null;
   private running: RunningServer | null = null;
   url = '';
   constructor(private readonly env: Record<string, string>) {}
   async start(more: Record<string, string> = {}): Promise<void> {
     const port = this.url ? new URL(this.url).port : '0';
+    this.dir ??= await usedFolder(this.env);
     this.running = await startServer({ JACKPLANE_DATA: this.dir, PORT: port, ...this.env, ...more });
     this.url = this.running.url;
   }
@@ -22,7 +21,7 @@ export class OwnServer {
     await this.running?.stop(signal);
   }
   remove(): void {
-    rmSync(this.dir, { recursive: true, force: true });
+    if (this.dir !== null) rmSync(this.dir, { recursive: true, force: true });
   }
 }
 

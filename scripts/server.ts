@@ -1,3 +1,6 @@
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { spawn, type ChildProcess } from 'node:child_process';
 
 /** Headers of a change as our own page sends it. */
@@ -33,4 +36,23 @@ export async function startServer(env: Record<string, string>): Promise<RunningS
         child.kill(signal);
       }),
   };
+}
+
+const used = new Map<string, Promise<string>>();
+
+/** A folder in which the server ran once, in an environment: making a yard takes seconds, copying one does not. */
+export async function usedFolder(env: Record<string, string> = {}): Promise<string> {
+  const key = JSON.stringify(env);
+  let template = used.get(key);
+  if (!template) {
+    const dir = mkdtempSync(join(tmpdir(), 'jack-plane-used-'));
+    process.once('exit', () => rmSync(dir, { recursive: true, force: true }));
+    template = startServer({ ...env, JACKPLANE_DATA: dir })
+      .then((server) => server.stop())
+      .then(() => dir);
+    used.set(key, template);
+  }
+  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-test-'));
+  cpSync(await template, dir, { recursive: true });
+  return dir;
 }

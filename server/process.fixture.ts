@@ -1,9 +1,9 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { boatFields } from './app.fixture';
-import { OWN_JSON } from '../scripts/server';
+import { OWN_JSON, usedFolder as usedBefore } from '../scripts/server';
 
 /** Tests only: the real server as its own process, built before the tests. */
 const running: ChildProcess[] = [];
@@ -26,22 +26,11 @@ export function folder(): string {
   return dir;
 }
 
-let template: Promise<string> | null = null;
-
-/** A folder in which the program ran once: making a database takes seconds, copying one does not. */
+/** A folder in which the program ran once. */
 export async function usedFolder(): Promise<string> {
-  template ??= (async () => {
-    const dir = mkdtempSync(join(tmpdir(), 'jack-plane-test-'));
-    process.once('exit', () => rmSync(dir, { recursive: true, force: true }));
-    const server = start(dir);
-    await server.ready;
-    server.child.kill('SIGTERM');
-    await server.exit;
-    rmSync(join(dir, 'backups'), { recursive: true, force: true });
-    return dir;
-  })();
-  const dir = folder();
-  cpSync(await template, dir, { recursive: true });
+  const dir = await usedBefore();
+  folders.push(dir);
+  rmSync(join(dir, 'backups'), { recursive: true, force: true });
   return dir;
 }
 

@@ -1,7 +1,8 @@
 import type { PaintMethod } from '../air/conditions';
 import { notNegative } from '../guard';
 import { partShares } from '../mix/splitBatch';
-import { sheetThinnerOfMixed, type SheetBody, type ThinnerFamily } from '../sheet/sheet';
+import type { SheetBody, ThinnerFamily } from '../sheet/sheet';
+import { sheetThinnerOfMixed } from '../sheet/thinner';
 import type { Working } from '../why';
 import { litresNeeded, spreadingRateM2PerL, wetFilmMicron } from './spreading';
 

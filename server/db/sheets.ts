@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm';
-import { sheetProblems, type SheetBody, type SheetRevision } from '#core/sheet/sheet';
+import { sheetProblems } from '#core/sheet/problems';
+import type { SheetBody, SheetRevision } from '#core/sheet/sheet';
 import type { SheetRow } from '#contracts/sheet';
 import type { Layer } from '#core/film/layer';
 import { notFound, Refusal } from '../errors';

@@ -10,7 +10,7 @@ import { HISTORY, rawRows, writeArchive } from './archive';
 import { backupFilesDir, backupName, Backups, backupsDir } from './backups';
 import { databaseDamaged, folderTrouble } from './complaints';
 import { FileStore } from './files';
-import { Journal, journalDir } from './journal';
+import { Journal, journalDir, type Disk } from './journal';
 import { lockFolder } from './lock';
 import { rebuild, replay } from './rebuild';
 import { readState, wentDown, writeState } from './state';
@@ -37,6 +37,8 @@ interface YardOptions {
   readonly demo?: boolean;
   /** The database was just put together: it is taken as it is. */
   readonly trusted?: boolean;
+  /** What the journal does to its files, where a test or a measure puts its own in. */
+  readonly disk?: Disk;
 }
 
 export const pgDir = (dataDir: string) => join(dataDir, 'pg');
@@ -59,7 +61,7 @@ export async function openYard(options: YardOptions): Promise<Yard> {
       // What was on its way when the program stopped is of no use.
       rmSync(spool, { recursive: true, force: true });
       mkdirSync(spool, { recursive: true });
-      return { files: new FileStore(join(dataDir, 'files')), journal: new Journal(journalDir(dataDir)) };
+      return { files: new FileStore(join(dataDir, 'files')), journal: new Journal(journalDir(dataDir), options.disk) };
     });
     const before = readState(dataDir);
     let putRight: string | null = null;

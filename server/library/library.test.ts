@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { checkBuildUp } from '#core/system/checkBuildUp';
-import { CHEMISTRIES, SHEET_KINDS, sheetProblems } from '#core/sheet/sheet';
+import { sheetProblems } from '#core/sheet/problems';
+import { CHEMISTRIES, SHEET_KINDS } from '#core/sheet/sheet';
 import { sheetContent } from '#contracts/sheet';
 import { LIBRARY_SHEETS, LIBRARY_STARTERS } from './index';
 

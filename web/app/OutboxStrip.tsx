@@ -1,6 +1,8 @@
-import { useEffect, useState } from 'react';
-import { outbox, useOutbox, type Waiting } from '../data/outbox';
-import { rebasesOf, requestOf } from '../data/changes';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { outbox, useOutbox } from '../data/outbox';
+import { atHull } from './atHull';
+
+const ParkedChanges = lazy(async () => ({ default: (await atHull.ParkedChanges()).ParkedChanges }));
 
 /** What has not reached the server yet, and what it refused. Nothing typed is ever thrown away unasked. */
 export function OutboxStrip() {
@@ -24,7 +26,7 @@ export function OutboxStrip() {
         )}
         {loose.length > 0 && (
           <span className="link-row font-semibold text-error">
-            This device is full: {loose.map((w) => `"${w.label}"`).join(', ')} {loose.length === 1 ? 'is' : 'are'} not logged until sent. Do not close this tab; make room on the device.
+            This device is full: {loose.map((w) => `"${w.label}"`).join(', ')} {loose.length === 1 ? 'is' : 'are'} not logged until sent. Do not close this tab.
           </span>
         )}
         {parked.length > 0 && (
@@ -34,49 +36,11 @@ export function OutboxStrip() {
         )}
       </div>
       {open && (
-        <ul className="sheet-rule pb-3">
-          {parked.map((w) => (
-            <ParkedRow key={w.id} waiting={w} />
-          ))}
-        </ul>
+        <Suspense>
+          <ParkedChanges parked={parked} />
+        </Suspense>
       )}
     </div>
-  );
-}
-
-function ParkedRow({ waiting }: { waiting: Waiting }) {
-  const failure = waiting.parked;
-  if (!failure) return null;
-  const rebases = failure.code === 'stale' ? rebasesOf(waiting.change, failure.current) : [];
-  const mine = requestOf(waiting.change).body as Record<string, unknown>;
-  return (
-    <li className="py-2">
-      <p className="font-semibold">{waiting.label}</p>
-      <p>{failure.message}</p>
-      {rebases.length > 0 && <AllDifferences mine={mine} theirs={failure.current as Record<string, unknown>} />}
-      <div className="mt-2 flex flex-wrap gap-2">
-        {rebases.length > 0 ? (
-          <>
-            <button type="button" className="btn btn-primary" onClick={() => void outbox.keepMine(waiting.id, rebases)}>
-              Keep mine
-            </button>
-            <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
-              Keep theirs
-            </button>
-          </>
-        ) : (
-          <>
-            <button type="button" className="btn btn-primary" onClick={() => void outbox.retry(waiting.id)}>
-              Send again
-            </button>
-            <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
-              Throw away
-            </button>
-          </>
-        )}
-      </div>
-      {failure.code !== 'stale' && <pre className="mt-2 max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">{JSON.stringify(mine, null, 1)}</pre>}
-    </li>
   );
 }
 
@@ -89,40 +53,3 @@ function useLeaveWarning(on: boolean): void {
     return () => removeEventListener('beforeunload', ask);
   }, [on]);
 }
-
-/** Differences of a change of one row, or of several, each with the row that stands there for its zone. */
-function AllDifferences({ mine, theirs }: { mine: Record<string, unknown>; theirs: Record<string, unknown> }) {
-  if (!Array.isArray(mine.rows)) return <Differences mine={mine} theirs={theirs} />;
-  const others = (theirs.rows ?? []) as Record<string, unknown>[];
-  return others.map((other) => {
-    const own = (mine.rows as Record<string, unknown>[]).find((r) => r.surfaceId === other.surfaceId);
-    return own && <Differences key={String(other.id)} mine={own} theirs={other} />;
-  });
-}
-
-/** The fields in which two versions of a row differ, side by side. */
-export function Differences({ mine, theirs }: { mine: Record<string, unknown>; theirs: Record<string, unknown> }) {
-  const fields = Object.keys(mine).filter((key) => key !== 'version' && key !== 'id' && key in theirs && JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]));
-  return (
-    <table className="mt-2 w-full text-left text-sm">
-      <thead>
-        <tr>
-          <th className="lab pr-3">Differs in</th>
-          <th className="lab pr-3">Yours</th>
-          <th className="lab">Theirs, saved</th>
-        </tr>
-      </thead>
-      <tbody>
-        {fields.map((field) => (
-          <tr key={field} className="align-top">
-            <td className="pr-3">{field}</td>
-            <td className="break-words pr-3">{show(mine[field])}</td>
-            <td className="break-words">{show(theirs[field])}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-const show = (value: unknown) => (typeof value === 'object' ? JSON.stringify(value) : String(value));

@@ -1,33 +1,14 @@
 import { Moon, Sun } from 'lucide-react';
-import { DateTime } from 'luxon';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, ScrollRestoration, useNavigation } from 'react-router';
 import { changeSettings, useSettings } from '../data/settings';
 import { useYard } from '../data/store';
-import type { Yard } from '#contracts/yard';
 import { Alarm } from './Alarm';
-import { KeySheet, useKeys } from './keys';
+import { KeySheet } from './KeySheet';
+import { useKeys } from './keys';
 import { OutboxStrip } from './OutboxStrip';
 import { Toasts } from './Toasts';
-
-/** What everyone in the yard has to know of the server itself. */
-function YardNotices({ yard }: { yard: Yard }) {
-  const at = (instant: number) => DateTime.fromMillis(instant).toFormat('d LLLL yyyy, HH:mm');
-  return (
-    <>
-      {yard.open && (
-        <p className="no-print ruled bg-base-200 px-4 py-1 font-semibold" role="status">
-          Open to the network: everyone on it can read and write here, without a password.
-        </p>
-      )}
-      {yard.clockBehind !== null && (
-        <p className="no-print ruled bg-base-200 px-4 py-1 font-semibold text-error" role="status">
-          The clock of the server stands at {at(yard.now)}, before its last entry ({at(yard.clockBehind)}). Set it right: until then windows are told for the wrong time.
-        </p>
-      )}
-    </>
-  );
-}
+import { YardNotices } from './YardNotices';
 
 export function Shell() {
   const { theme, units } = useSettings();

@@ -7,7 +7,11 @@ export const atHull = {
   FilmPlace: () => import('../places/film/FilmPlace'),
   HullPlace: () => import('../places/hull/HullPlace'),
   RecordPlace: () => import('../places/record/RecordPlace'),
+  ParkedChanges: () => import('./ParkedChanges'),
 };
+
+/** The first screen has the line to itself for so long. */
+const FIRST_MS = 2000;
 
 /** Once the first screen stands and nothing is asked of the page, fetch them one after the other. */
 export function fetchAhead(): void {
@@ -18,5 +22,5 @@ export function fetchAhead(): void {
     // What does not come now comes when it is opened.
     if (fetchPlace) void fetchPlace().catch(() => undefined).then(() => idle(next));
   };
-  idle(next);
+  setTimeout(() => idle(next), FIRST_MS);
 }

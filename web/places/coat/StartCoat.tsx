@@ -11,7 +11,7 @@ import { wetFilmMicron } from '#core/film/spreading';
 import { isSheltered } from '#core/hull/zones';
 import { figure } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
-import { sheetThinnerOfMixed } from '#core/sheet/sheet';
+import { sheetThinnerOfMixed } from '#core/sheet/thinner';
 import { useView } from '../../app/BoatShell';
 import { now } from '../../data/now';
 import { settings, useSettings } from '../../data/settings';

@@ -8,7 +8,7 @@ import { offsetCells } from '#core/hull/tables';
 import { areaBy, usualRange, type OffsetRecord } from '#core/hull/zoneArea';
 import type { HullRow } from '#contracts/boat';
 import { useView } from '../../app/BoatShell';
-import { Differences } from '../../app/OutboxStrip';
+import { Differences } from '../../parts/Differences';
 import { useSubmit } from '../../data/useSubmit';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { FormProblem, QuantityCell, QuantityField } from '../../parts/Field';

@@ -6,7 +6,7 @@ import { SHAPE_FIGURES, SHAPE_KINDS, shapeArea, sumShapes, type ShapeFigure, typ
 import type { NamedShape } from '#core/hull/zoneArea';
 import type { SurfaceRow } from '#contracts/boat';
 import { useView } from '../../app/BoatShell';
-import { Differences } from '../../app/OutboxStrip';
+import { Differences } from '../../parts/Differences';
 import { NotFound } from '../../app/PlaceError';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';

@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { isMeasured, methodsFor, usualPart, usualRange, type AreaMethod } from '#core/hull/zoneArea';
 import { PATCHES, USUAL_EXPOSURE, type PatchKind, type Substrate, type ZoneKind } from '#core/hull/zones';
 import { surfaceBody, type Boat, type SurfaceDraft, type SurfaceRow } from '#contracts/boat';
-import { Differences } from '../../app/OutboxStrip';
+import { Differences } from '../../parts/Differences';
 import { save, type BoatView } from '../../data/store';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem, TextField } from '../../parts/Field';

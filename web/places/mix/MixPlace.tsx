@@ -5,7 +5,7 @@ import { weatherAt } from '#core/air/weather';
 import { litresNeeded, USUAL_RATE_M2_PER_H } from '#core/film/spreading';
 import { largestBatchL, potLifeH } from '#core/mix/pot';
 import { splitBatch, type Batch } from '#core/mix/splitBatch';
-import { sheetThinnerOfMixed } from '#core/sheet/sheet';
+import { sheetThinnerOfMixed } from '#core/sheet/thinner';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import { useView } from '../../app/BoatShell';
 import { pouringUnit } from '#core/units/format';

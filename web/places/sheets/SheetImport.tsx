@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { readSheetCells, readSheetsDocument, SHEETS_FILE_MAX, type SheetsRead } from '#core/sheet/exchange';
-import { sheetProblems, type SheetBody } from '#core/sheet/sheet';
+import { sheetProblems } from '#core/sheet/problems';
+import type { SheetBody } from '#core/sheet/sheet';
 import { sheetContent } from '#contracts/sheet';
 import { OPTIONS, sentence } from '#contracts/messages';
 import type { SheetRow } from '#contracts/sheet';

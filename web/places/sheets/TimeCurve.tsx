@@ -4,7 +4,7 @@ import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useMemo, useRef } from 'react';
 import { hoursAtTemperature, type TimeTable } from '#core/cure/arrhenius';
-import { wrongWay } from '#core/sheet/sheet';
+import { wrongWay } from '#core/sheet/problems';
 import { formatQuantity, shownUnit } from '#core/units/format';
 import { fromCore } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';

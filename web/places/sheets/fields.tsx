@@ -1,6 +1,7 @@
 import { Plus, X } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, PAINT_METHODS, THINNER_FAMILIES, wrongWay, WATERS, type SheetBody } from '#core/sheet/sheet';
+import { wrongWay } from '#core/sheet/problems';
+import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, PAINT_METHODS, THINNER_FAMILIES, WATERS, type SheetBody } from '#core/sheet/sheet';
 import { shownUnit } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { QuantityCell } from '../../parts/Field';

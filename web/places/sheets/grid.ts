@@ -1,5 +1,6 @@
 import type { TimeTable } from '#core/cure/arrhenius';
-import { TABLE_NAMES, type OvercoatTimes, type SheetBody, type TableName } from '#core/sheet/sheet';
+import { TABLE_NAMES, type TableName } from '#core/sheet/problems';
+import type { OvercoatTimes, SheetBody } from '#core/sheet/sheet';
 import { parseQuantity } from '#core/units/parse';
 
 /** The time tables of a sheet as they are typed: one row of texts a milestone, one column a temperature. */

@@ -1,4 +1,5 @@
-import { TABLE_NAMES, type SheetBody, type TableName } from '#core/sheet/sheet';
+import { TABLE_NAMES, type TableName } from '#core/sheet/problems';
+import type { SheetBody } from '#core/sheet/sheet';
 import { SHEET_KIND_WORDS } from '../../parts/words';
 import type { TimeRow } from './TimeCurve';
 

@@ -6,7 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { dimensionProblems } from '#core/hull/area';
 import { boatBody, jobBody, type Boat, type Job } from '#contracts/boat';
 import { useView } from '../../app/BoatShell';
-import { Differences } from '../../app/OutboxStrip';
+import { Differences } from '../../parts/Differences';
 import { now } from '../../data/now';
 import type { Failure } from '../../data/outbox';
 import { save, useYard } from '../../data/store';

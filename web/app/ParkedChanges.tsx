@@ -1,0 +1,60 @@
+import { rebasesOf, requestOf } from '../data/changes';
+import { outbox, type Waiting } from '../data/outbox';
+import { Differences } from '../parts/Differences';
+
+/** What the server refused, and what waits behind it: each with its reason, its text and the ways on. */
+export function ParkedChanges({ parked }: { parked: readonly Waiting[] }) {
+  return (
+    <ul className="sheet-rule pb-3">
+      {parked.map((w) => (
+        <ParkedRow key={w.id} waiting={w} />
+      ))}
+    </ul>
+  );
+}
+
+function ParkedRow({ waiting }: { waiting: Waiting }) {
+  const failure = waiting.parked;
+  if (!failure) return null;
+  const rebases = failure.code === 'stale' ? rebasesOf(waiting.change, failure.current) : [];
+  const mine = requestOf(waiting.change).body as Record<string, unknown>;
+  return (
+    <li className="py-2">
+      <p className="font-semibold">{waiting.label}</p>
+      <p>{failure.message}</p>
+      {rebases.length > 0 && <AllDifferences mine={mine} theirs={failure.current as Record<string, unknown>} />}
+      <div className="mt-2 flex flex-wrap gap-2">
+        {rebases.length > 0 ? (
+          <>
+            <button type="button" className="btn btn-primary" onClick={() => void outbox.keepMine(waiting.id, rebases)}>
+              Keep mine
+            </button>
+            <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
+              Keep theirs
+            </button>
+          </>
+        ) : (
+          <>
+            <button type="button" className="btn btn-primary" onClick={() => void outbox.retry(waiting.id)}>
+              Send again
+            </button>
+            <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
+              Throw away
+            </button>
+          </>
+        )}
+      </div>
+      {failure.code !== 'stale' && <pre className="mt-2 max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">{JSON.stringify(mine, null, 1)}</pre>}
+    </li>
+  );
+}
+
+/** Differences of a change of one row, or of several, each with the row that stands there for its zone. */
+function AllDifferences({ mine, theirs }: { mine: Record<string, unknown>; theirs: Record<string, unknown> }) {
+  if (!Array.isArray(mine.rows)) return <Differences mine={mine} theirs={theirs} />;
+  const others = (theirs.rows ?? []) as Record<string, unknown>[];
+  return others.map((other) => {
+    const own = (mine.rows as Record<string, unknown>[]).find((r) => r.surfaceId === other.surfaceId);
+    return own && <Differences key={String(other.id)} mine={own} theirs={other} />;
+  });
+}
