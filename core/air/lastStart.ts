@@ -71,21 +71,34 @@ export function startAdvice(options: {
     });
     return verdict.breaks[0] ?? null;
   };
-  // The next trouble at or after each quarter hour, worked out once from the end backwards.
   const count = Math.floor((known - now) / STEP_MS) + 1;
-  const nextTrouble: (Trouble | null)[] = new Array<Trouble | null>(count).fill(null);
-  for (let i = count - 1; i >= 0; i -= 1) {
-    const at = now + i * STEP_MS;
-    const found = breakAt(at);
-    nextTrouble[i] = found ? { at, break: found } : (nextTrouble[i + 1] ?? null);
-  }
+  // Starts are asked about in order: what lies between the last one and the frontier is known to be without trouble.
+  let frontier = 0;
+  let ahead: Trouble | null = null;
+  /** The next trouble at or after a quarter hour, looked for no further than `until`. */
+  const nextTrouble = (i: number, until: number): Trouble | null => {
+    if (ahead && ahead.at >= now + i * STEP_MS) return ahead.at <= until ? ahead : null;
+    ahead = null;
+    for (frontier = Math.max(frontier, i); frontier < count && now + frontier * STEP_MS <= until; frontier += 1) {
+      const at = now + frontier * STEP_MS;
+      const found = breakAt(at);
+      if (!found) continue;
+      ahead = { at, break: found };
+      frontier += 1;
+      return ahead;
+    }
+    return null;
+  };
   const outcome = (i: number): { holds: boolean | null; dryAt: number | null; trouble: Trouble | null } => {
     const start = now + i * STEP_MS;
     const finish = start + applyMs;
-    const trouble = nextTrouble[i] ?? null;
-    if (finish > known) return { holds: trouble ? false : null, dryAt: null, trouble };
+    if (finish > known) {
+      const trouble = nextTrouble(i, known);
+      return { holds: trouble ? false : null, dryAt: null, trouble };
+    }
     const dryAt = touchDry ? milestoneAt({ table: touchDry, kind: 'minimum', appliedAt: finish, temps: surface, ...(minCureC === undefined ? {} : { minCureC }) }) : finish;
     // The trouble came somewhere in the quarter hour before it was seen: be dry before that.
+    const trouble = nextTrouble(i, dryAt === null ? known : dryAt + STEP_MS);
     if (trouble && (dryAt === null || trouble.at - STEP_MS < dryAt)) return { holds: false, dryAt, trouble };
     return { holds: dryAt === null ? null : true, dryAt, trouble: null };
   };

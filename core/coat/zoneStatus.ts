@@ -1,5 +1,6 @@
 import type { PaintMethod } from '../air/conditions';
 import { startAdvice, type StartAdvice } from '../air/lastStart';
+import { segmentAt } from '../air/segment';
 import { surfaceSeries } from '../air/surfaceSeries';
 import { unbrokenHours, type SourcedHour, type SurfaceReading, type TempSample, type WeatherSource } from '../air/weather';
 import { milestoneAt } from '../cure/milestone';
@@ -190,6 +191,16 @@ export interface StatusInput {
   readonly painters?: number;
 }
 
+const HOUR_MS = 3_600_000;
+/** A series begins so long before the coat on whose clocks it is looked at: what was read before has faded by then. */
+const SERIES_BEFORE_MS = 24 * HOUR_MS;
+
+/** Hours from an instant on, with the one before it. */
+function hoursFrom(hours: readonly SourcedHour[], from: number): readonly SourcedHour[] {
+  const first = hours.length === 0 ? 0 : segmentAt(hours, from);
+  return first === 0 ? hours : hours.slice(first);
+}
+
 const openness = (surface: Surface) => (isSheltered(surface.exposure) ? 0 : OPENNESS[surface.kind]);
 
 /** The surface series of a zone; empty when there is no weather at all. */
@@ -208,12 +219,14 @@ export function zoneStatuses(input: StatusInput): ZoneStatus[] {
   const { coats } = foldLog(input.entries);
   const sheets = new Map(input.sheets.map((s) => [s.id, s.body]));
   return input.surfaces.map((surface) => {
-    const readings = zoneReadings(input.entries, surface.id);
-    // Zones alike in the open and without readings have the same series, and so the same clocks.
-    const key = readings.length === 0 ? `${openness(surface)}` : surface.id;
+    const own = coatsUnder(surface, coats);
+    const from = Math.min(input.now, own[own.length - 1]?.startedAt ?? input.now) - SERIES_BEFORE_MS;
+    const readings = zoneReadings(input.entries, surface.id).filter((r) => r.at >= from);
+    // Zones alike in the open, as far on and without readings have the same series, and so the same clocks.
+    const key = readings.length === 0 ? `${openness(surface)} ${Math.floor(from / HOUR_MS)}` : surface.id;
     let temps = seriesOf.get(key);
-    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hours, readings)));
-    return oneZone(surface, { coats: coatsUnder(surface, coats), readings, temps, hours, sheets }, input);
+    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursFrom(hours, from), readings)));
+    return oneZone(surface, { coats: own, readings, temps, hours, sheets }, input);
   });
 }
 

@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
  * An empty database, up to date, packed once by the build: setting one up from nothing takes many times as long as
  * unpacking it. Only one of the very same PGlite and migrations is used.
  */
-const ROOT = ['../..', '..'].map((path) => fileURLToPath(new URL(path, import.meta.url))).find((path) => existsSync(join(path, 'package.json'))) as string;
+const ROOT = ['../..', '..', '.'].map((path) => fileURLToPath(new URL(path, import.meta.url))).find((path) => existsSync(join(path, 'package.json'))) as string;
 export const MIGRATIONS = join(ROOT, 'server', 'db', 'migrations');
 const CACHE = join(ROOT, '.cache');
 
