@@ -35,6 +35,7 @@ interface Summary {
 export class Summaries {
   private readonly kept = new WeakMap<BoatRows, Promise<Summary>>();
   private readonly calls = new WeakMap<BoatRows, BoatCall>();
+  private shelf: { readonly key: string; readonly json: string } | null = null;
 
   constructor(
     private readonly store: Store,
@@ -59,7 +60,14 @@ export class Summaries {
     return `${head.slice(0, -1)},"boats":[${parts.join(',')}]}`;
   }
 
-  /** The shelf and everything that draws on it. */
+  /** The shelf and everything that draws on it, as JSON: the same until something is written, or the day is over. */
+  async storesJson(): Promise<string> {
+    const key = `${this.store.changes} ${Math.floor(this.clock.now() / QUARTER_MS)}`;
+    if (this.shelf?.key !== key) this.shelf = { key, json: JSON.stringify(await this.stores()) };
+    return this.shelf.json;
+  }
+
+  /** As `storesJson`, worked out. */
   async stores() {
     const calls: BoatCall[] = [];
     for (const rows of await this.all()) {

@@ -30,6 +30,31 @@ export interface Pour {
   readonly at: number;
 }
 
+const DAY_MS = 86_400_000;
+
+/**
+ * Pours told together where it makes no difference to what is left in any tin: those of one part on one day (UTC)
+ * between two moments at which a tin of it was measured. What no tin can have given, or gave before it was measured
+ * last, is left out.
+ */
+export function mergedPours(pours: readonly Pour[], lots: readonly Pick<Lot, 'sheetId' | 'part' | 'measuredAt'>[]): Pour[] {
+  const measured = new Map<string, number[]>();
+  for (const lot of lots) {
+    const key = `${lot.sheetId}/${lot.part}`;
+    measured.set(key, [...(measured.get(key) ?? []), lot.measuredAt].sort((a, b) => a - b));
+  }
+  const merged = new Map<string, Pour>();
+  for (const pour of pours) {
+    const key = `${pour.sheetId}/${pour.part}`;
+    const since = (measured.get(key) ?? []).filter((at) => at <= pour.at).length;
+    if (since === 0) continue;
+    const group = `${key}/${since}/${Math.floor(pour.at / DAY_MS)}`;
+    const found = merged.get(group);
+    merged.set(group, found ? { ...found, litres: found.litres + pour.litres, at: Math.min(found.at, pour.at) } : pour);
+  }
+  return [...merged.values()].sort((a, b) => a.at - b.at);
+}
+
 export interface LotState extends Lot {
   /** Litres left now: what was measured less what batches have taken since. */
   readonly nowL: number;

@@ -9,6 +9,7 @@ import {
   litresForChance,
   litresFromWeight,
   lotStates,
+  mergedPours,
   normalChance,
   normalQuantile,
   onShelf,
@@ -21,6 +22,7 @@ import {
   sumNeeds,
   USUAL_CONSUMABLES,
   type Lot,
+  type Pour,
   type SheetBody,
 } from '../index';
 import { sheet } from '../sheet/example.fixture';
@@ -323,5 +325,25 @@ describe('consumables', () => {
   it('come to nothing without a coat', () => {
     expect(consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 3, coats: [], borderM: 20, days: 4 } })).toEqual([]);
     expect(() => consumablesFor({ rules: [{ ...USUAL_CONSUMABLES[0]!, inPack: 0 }], work: { zones: 1, coats: [coat], borderM: 0, days: 1 } })).toThrow(/holds at least one/);
+  });
+});
+
+describe('pours told together', () => {
+  it('leave in every tin what they leave one by one, and open the same tins on the same days', () => {
+    const at = fc.integer({ min: 0, max: 20 * 24 }).map((h) => Date.UTC(2026, 4, 1) + h * 3_600_000);
+    const part = fc.constantFrom('Base', 'Hardener');
+    const tin = fc.record({ part, measuredAt: at, leftL: fc.integer({ min: 0, max: 40 }), opened: fc.boolean() });
+    const pour = fc.record({ part, at, litres: fc.integer({ min: 1, max: 8 }) });
+    fc.assert(
+      fc.property(fc.array(tin, { minLength: 1, maxLength: 6 }), fc.array(pour, { maxLength: 30 }), (tins, poured) => {
+        const lots = tins.map((t, i): Lot => ({ id: `${i}`, sheetId: 's', part: t.part, sizeL: 50, batchNumber: '', supplier: '', boughtOn: null, openedOn: t.opened ? '2026-04-30' : null, expiresOn: null, leftL: t.leftL, measuredAt: t.measuredAt, weighed: null, note: '' }));
+        const pours = poured.map((p): Pour => ({ sheetId: 's', ...p }));
+        const left = (list: readonly Pour[]) => lotStates({ lots, pours: list, today: '2026-06-01', shelfOf: () => ({}) }).map((l) => [l.id, l.nowL, l.tappedOn]);
+        const merged = mergedPours(pours, lots);
+        expect(left(merged)).toEqual(left(pours));
+        expect(merged.length).toBeLessThanOrEqual(pours.length);
+      }),
+      { numRuns: 300 },
+    );
   });
 });

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { LogEntry } from '#core/coat/events';
 import type { SheetRevision } from '#core/sheet/sheet';
 import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/boat';
@@ -110,6 +110,22 @@ export class BoatCache {
   }
 }
 
+const LOG_PAGE = 10_000;
+
+/** A boat's log in the order it was written. It is the long list of a yard: the database writes it out as JSON at once, field by field it takes many times as long. */
+async function readLog(db: Db, boatId: string): Promise<LogEntry[]> {
+  const log: LogEntry[] = [];
+  for (let after = 0; ; ) {
+    const page = sql`select * from ${entries} where ${entries.boatId} = ${boatId} and ${entries.seq} > ${after} order by ${entries.seq} limit ${LOG_PAGE}`;
+    const fields = sql`json_build_object('id', id, 'boatId', boat_id, 'stream', stream, 'streamId', stream_id, 'kind', kind, 'occurredAt', occurred_at, 'recordedAt', recorded_at, 'painter', painter, 'device', device, 'supersedes', supersedes, 'body', body)`;
+    const { rows } = (await db.execute(sql`select coalesce(json_agg(${fields} order by seq), '[]')::text as log, coalesce(max(seq), 0)::float8 as last from (${page}) e`)) as unknown as { rows: { log: string; last: number }[] };
+    const read = JSON.parse(rows[0]?.log ?? '[]') as LogEntry[];
+    for (const entry of read) log.push(entry);
+    if (read.length < LOG_PAGE) return log;
+    after = rows[0]?.last ?? 0;
+  }
+}
+
 async function readBoat(db: Db, boatId: string): Promise<BoatRows | null> {
   const [boat] = await db.select().from(boats).where(and(eq(boats.id, boatId), eq(boats.deleted, false)));
   if (!boat) return null;
@@ -119,7 +135,7 @@ async function readBoat(db: Db, boatId: string): Promise<BoatRows | null> {
   const zones = await db.select().from(surfaces).where(of(surfaces)).orderBy(asc(surfaces.sort), asc(surfaces.id));
   const built = await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id));
   const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
-  const log = (await db.select().from(entries).where(eq(entries.boatId, boatId)).orderBy(asc(entries.seq))).map(({ seq: _seq, ...entry }) => entry as LogEntry);
+  const log = await readLog(db, boatId);
   const there = new Set(zones.map((z) => z.id));
   const used = [...new Set([...built.flatMap((b) => b.layers.map((l) => l.sheetRevisionId)), ...log.flatMap((e) => (e.kind === 'started' || e.kind === 'mixed' ? [e.body.sheetRevisionId] : []))])];
   return {

@@ -32,6 +32,7 @@ export class Store {
   readonly boats: BoatCache;
   private turn: Promise<unknown> = Promise.resolve();
   private touched = false;
+  private written = 0;
 
   constructor(
     readonly db: Db,
@@ -39,6 +40,11 @@ export class Store {
     private readonly options: { now(): number; demo: boolean },
   ) {
     this.boats = new BoatCache(db);
+  }
+
+  /** Another number after each change: what is worked out from everything holds while it is the same. */
+  get changes(): number {
+    return this.written;
   }
 
   /** @throws whatever the change refuses with; nothing is written then */
@@ -74,12 +80,14 @@ export class Store {
       throw error;
     }
     this.touched = true;
+    this.written += 1;
     this.boats.heed(ops);
   }
 
   /** Everything was put in place of what was here. */
   replaced(): void {
     this.touched = false;
+    this.written += 1;
     this.boats.forget();
   }
 }

@@ -1,7 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { foldLog } from '#core/coat/fold';
-import type { Pour } from '#core/stores/lots';
+import { mergedPours, type Pour } from '#core/stores/lots';
 import { coatNeeds } from '#core/stores/needs';
 import { USUAL_RULES, YARD_RULES_ID, type Stores, type StoresBoat, type YardRules } from '#contracts/stores';
 import type { NamedBuildUpRow, NamedUse } from '#contracts/system';
@@ -38,13 +38,7 @@ export function boatCall({ boat, jobs, surfaces, hull, buildUps, entries, sheets
 export async function storesOf(db: Db, calls: readonly BoatCall[], now: number): Promise<Stores> {
   const rows = await db.select().from(lots).where(eq(lots.deleted, false)).orderBy(asc(lots.id));
   const list = [...calls].sort((a, b) => (a.boat.launchOn ?? '9999').localeCompare(b.boat.launchOn ?? '9999') || a.boat.name.localeCompare(b.boat.name));
-  // What was poured before any tin of that part was last measured is in that measure already.
-  const since = new Map<string, number>();
-  for (const lot of rows) {
-    const key = `${lot.sheetId}/${lot.part}`;
-    since.set(key, Math.min(since.get(key) ?? Infinity, lot.measuredAt));
-  }
-  const pours = calls.flatMap((c) => c.pours.filter((p) => p.at >= (since.get(`${p.sheetId}/${p.part}`) ?? Infinity)));
+  const pours = mergedPours(calls.flatMap((c) => c.pours), rows);
   const today = DateTime.fromMillis(now, { zone: list[0]?.timeZone ?? 'UTC' }).toISODate() as string;
   return { today, lots: rows, pours, boats: list.map((c) => c.boat), rules: await getRules(db) };
 }

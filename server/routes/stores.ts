@@ -17,7 +17,7 @@ export function storesRoutes({ store, summaries }: Context): Router {
 
   router.get('/stores', async (req, res) => {
     checkNoQuery(req);
-    res.json(await summaries.stores());
+    res.type('json').send(await summaries.storesJson());
   });
 
   router.put('/lots/:id', async (req, res) => {
