@@ -71,6 +71,7 @@ const EXTRA: typeof VIEWS = {
   'sheet-full': { path: '/sheets/new/full', size: desk },
   sheets: { path: '/sheets', size: desk },
   settings: { path: '/settings', size: desk },
+  'settings-phone': { path: '/settings', size: phone, full: true },
   'coat-place': { path: `/boats/${BOAT}/coat`, size: phone },
   'record-phone': { path: `/boats/${BOAT}/record`, size: phone },
   'weather-phone': { path: `/boats/${BOAT}/weather`, size: phone },

@@ -90,6 +90,8 @@ export class BoatCache {
       boatId,
       before.then((rows) => {
         if (!rows) return null;
+        // Read just after it was written: it is in there.
+        if (rows.entries.some((e) => e.id === entry.id)) return rows;
         if (revisionId !== null && !rows.sheets.some((s) => s.id === revisionId)) return readBoat(this.db, boatId);
         return { ...rows, entries: [...rows.entries, entry] };
       }),

@@ -121,6 +121,11 @@ function FromFile({ restoring }: { restoring: Restoring }) {
   );
 }
 
+function journalWords({ changes, onDisk }: Keeping['journal']): string {
+  const counted = changes === 0 ? '' : ` ${changes} ${changes === 1 ? 'change' : 'changes'} so far, ${onDisk === changes ? 'all' : onDisk} of them on the disk.`;
+  return `Every entry is written to the disk before it counts as saved.${counted}`;
+}
+
 /** How well the yard is kept: the journal, and the automatic backups. */
 function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }) {
   const { journal, backups, backupProblem, putRight, dataDir } = keeping;
@@ -130,7 +135,7 @@ function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }
     <div className="flex flex-col gap-2 border-t border-base-300 pt-3">
       <h3 className="lab">Kept by itself</h3>
       {putRight && <p className="border-l-4 border-warning bg-base-200 px-3 py-2">{putRight}</p>}
-      <p className={journal.problem ? 'text-error' : ''}>{journal.problem ?? `Every entry is written to the disk before it counts as saved: ${journal.changes} so far, ${journal.onDisk === journal.changes ? 'all' : journal.onDisk} on the disk.`}</p>
+      <p className={journal.problem ? 'text-error' : ''}>{journal.problem ?? journalWords(journal)}</p>
       <p className={backupProblem ? 'text-error' : ''}>{backupProblem ? `The last automatic backup failed: ${backupProblem}` : last ? `Last good backup: ${when(last.at)}, read back and found whole.` : 'The first automatic backup comes within the day.'}</p>
       {backups.length > 0 && (
         <details>
