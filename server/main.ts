@@ -9,12 +9,10 @@ import { readConfig, type Config } from './config';
 import type { Context } from './context';
 import { seedDemo } from './demo/seed';
 import { beginHistory, openYard, type Yard } from './keep/yard';
+import { patient } from './patient';
 import { Summaries } from './summaries';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'info' });
-/** A line without a byte for so long is dead; one that still brings some may take as long as it needs. */
-const SILENT_MS = 120_000;
-
 async function main(): Promise<void> {
   const config = readConfig(process.env);
   const clock = makeClock({ startAt: config.now, freeze: config.freeze });
@@ -44,15 +42,6 @@ async function main(): Promise<void> {
   }
   log.info({ dataDir: config.dataDir, demo: config.demo }, 'started');
   yard.backups?.startDaily((problem) => log.error({ problem }, 'the daily backup failed'));
-}
-
-/** A slow upload over a poor line is not cut off, however long it takes, as long as something comes. */
-export function patient(server: Server): void {
-  server.requestTimeout = 0;
-  server.headersTimeout = 60_000;
-  server.setTimeout(SILENT_MS);
-  // A connection closed just as a phone sends on it looks like no answer: it is kept for as long as a pause at the hull.
-  server.keepAliveTimeout = 75_000;
 }
 
 function listen(server: Server, config: Config): Promise<void> {

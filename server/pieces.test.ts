@@ -1,4 +1,5 @@
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Joi from 'joi';
@@ -8,6 +9,7 @@ import { readConfig } from './config';
 import { same } from './db/versioned';
 import { Refusal } from './errors';
 import { lockFolder } from './keep/lock';
+import { patient } from './patient';
 import { coatSheetsCsv } from './record';
 import { check } from './validate';
 import type { BoatBundle } from '#contracts/boat';
@@ -44,6 +46,16 @@ describe('the clock', () => {
     await new Promise((done) => setTimeout(done, 20));
     expect(clock.now()).toBe(1000);
     expect(clock.frozen).toBe(true);
+  });
+});
+
+describe('a slow line', () => {
+  it('is not cut off while something comes, however long that takes; one without a byte is', () => {
+    const server = createServer();
+    patient(server);
+    expect(server.requestTimeout).toBe(0);
+    expect(server.headersTimeout).toBe(60_000);
+    expect(server.timeout).toBe(120_000);
   });
 });
 

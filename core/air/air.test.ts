@@ -8,6 +8,8 @@ import {
   fromCore,
   hourlyFromDays,
   mergeIssues,
+  unbrokenHours,
+  weatherGaps,
   relativeHumidity,
   startAdvice,
   surfaceSeries,
@@ -130,6 +132,24 @@ describe('weather', () => {
     const at = (h: number, airC: number): WeatherHour => ({ at: T0 + h * H, airC, rh: 0.6 });
     const merged = mergeIssues([{ source: 'typed', issuedAt: T0, hours: [at(0, 10), at(1, 11), at(2, 12)] }, { source: 'typed', issuedAt: T0 + 2 * H, hours: [at(2, 20), at(3, 21)] }]);
     expect(merged.map((h) => h.airC)).toEqual([10, 11, 20, 21]);
+  });
+  it('is not joined by a line over more than three hours, and the gap is told', () => {
+    const at = (h: number, airC: number): WeatherHour => ({ at: T0 + h * H, airC, rh: 0.6 });
+    const hours = [at(0, 10), at(1, 11), at(4, 14), at(9, 30), at(10, 31)];
+    expect(weatherGaps(hours)).toEqual([{ from: T0 + 4 * H, to: T0 + 9 * H }]);
+    // Three hours are a line, five are not; the hours at either side of a gap still hold.
+    expect(weatherAt(hours, T0 + 2.5 * H)?.airC).toBeCloseTo(12.5, 9);
+    expect(weatherAt(hours, T0 + 6 * H)).toBeNull();
+    expect([weatherAt(hours, T0 + 4 * H)?.airC, weatherAt(hours, T0 + 9 * H)?.airC]).toEqual([14, 30]);
+    expect(unbrokenHours(hours, T0 + 2 * H).map((h) => h.airC)).toEqual([10, 11, 14]);
+    expect(unbrokenHours(hours, T0 + 9.5 * H).map((h) => h.airC)).toEqual([30, 31]);
+    expect(unbrokenHours(hours, T0 + 6 * H)).toEqual([]);
+  });
+  it('of an issue from later than now is not known', () => {
+    const hour = (airC: number): WeatherHour => ({ at: T0, airC, rh: 0.6 });
+    const issues = [{ source: 'typed' as const, issuedAt: T0 - 9, hours: [hour(11)] }, { source: 'typed' as const, issuedAt: T0 + 9, hours: [hour(20)] }];
+    expect(mergeIssues(issues, T0).map((h) => h.airC)).toEqual([11]);
+    expect(mergeIssues(issues, T0 + 9).map((h) => h.airC)).toEqual([20]);
   });
   it('reads between hours, and says nothing outside', () => {
     const hours: WeatherHour[] = [{ at: T0, airC: 10, rh: 0.6, rainMm: 2 }, { at: T0 + H, airC: 14, rh: 0.8, rainMm: 0 }];

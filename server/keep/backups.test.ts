@@ -3,11 +3,14 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
+import { sql } from 'drizzle-orm';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { KeptBackup, Keeping } from '#contracts/keeping';
-import { boatFields, NOW, readTables, setUpBoat, testApp, uuid } from '../app.fixture';
+import { boatFields, NOW, readTables, serve, setUpBoat, testApp, uuid } from '../app.fixture';
+import { isTouched } from '../db/touched';
 import { backupName, keptByRule, listBackups } from './backups';
 import { Journal, segmentFiles } from './journal';
+import { checkArchive } from './restore';
 
 const DAY = 86_400_000;
 const dirs: string[] = [];
@@ -128,5 +131,36 @@ describe('a restore', () => {
     await t.close();
     expect(listBackups(dir).some((b) => b.why === 'restored')).toBe(false);
     expect(existsSync(join(dir, 'pg'))).toBe(true);
+  });
+});
+
+describe('what a demo and an older folder need', () => {
+  it('a demo that was restored stays touched, and is not made anew over what was put in it', async () => {
+    const t = await testApp();
+    await setUpBoat(t.agent);
+    const file = (await bytes(t.agent.get('/api/backup'))).body as Buffer;
+    const demo = serve(t.yard, t.clock, true);
+    await demo.agent.post('/api/restore').set('Content-Type', 'application/gzip').send(file).expect(200);
+    expect(await isTouched(t.db)).toBe(true);
+    await t.close();
+  });
+
+  it('a database that is to be brought up to date is backed up first, whole and readable', async () => {
+    const dir = folder();
+    const t = await testApp(dir);
+    const set = await setUpBoat(t.agent);
+    const before = await readTables(t.db);
+    // As a program of before would have left it: the last migration has not been seen.
+    await t.db.execute(sql`create table weather_issues (id uuid primary key, boat_id uuid, source text, issued_at bigint, typed_days jsonb)`);
+    await t.db.execute(sql`insert into weather_issues values (${uuid()}, ${set.boat}, 'typed', ${NOW}, '[]')`);
+    await t.db.execute(sql`delete from drizzle.__drizzle_migrations where id = (select max(id) from drizzle.__drizzle_migrations)`);
+    await t.close();
+    const again = await testApp(dir);
+    const [update] = listBackups(dir).filter((b) => b.why === 'before-update');
+    const archive = await checkArchive(join(dir, 'backups', update!.name), {});
+    expect(archive.rows).toBe(Object.values(before).reduce((n, rows) => n + rows.length, 0) + 1);
+    // What had been typed is there afterwards, as a forecast of today's form.
+    expect((await readTables(again.db)).typedForecasts).toMatchObject([{ boatId: set.boat, issuedAt: NOW, days: [] }]);
+    await again.close();
   });
 });
