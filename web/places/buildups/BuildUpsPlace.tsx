@@ -12,7 +12,7 @@ import { save, useLibrary, useNamed, useSheets } from '../../data/store';
 import { SelectField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { bandsOf, type Band } from '../film/section/layout';
-import { BOND_WORDS, EXPOSURE_WORDS, SUBSTRATE_WORDS } from '../../parts/words';
+import { BOND_WORDS, EXPOSURE_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
 
 /** The yard's named build-ups, to reuse, copy and adapt. */
 export function BuildUpsPlace() {

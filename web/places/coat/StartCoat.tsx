@@ -22,7 +22,7 @@ import { Choice, FormProblem, QuantityField, TextField } from '../../parts/Field
 import { Fig } from '../../parts/Fig';
 import { TimeField } from '../../parts/TimeField';
 import { Verdict } from '../../parts/Verdict';
-import { MASKED_WORDS, OPEN_WORK_WORDS } from '../../parts/words';
+import { MASKED_WORDS, OPEN_WORK_WORDS } from '../../parts/choiceWords';
 import { openStops } from '../film/planned';
 import { nextName, windowLine } from '../../parts/zoneWords';
 

@@ -9,7 +9,7 @@ import { useView } from '../../app/BoatShell';
 import { save, type BoatView } from '../../data/store';
 import { Choice, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
-import { BORDER_WORDS } from '../../parts/words';
+import { BORDER_WORDS } from '../../parts/choiceWords';
 import { FindingMark } from './FindingMark';
 
 /** Where zones meet: what runs on across the line, how the coats above it meet, the strip that is done by hand first. */

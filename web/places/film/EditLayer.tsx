@@ -11,7 +11,8 @@ import { useSheets } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
-import { ABRADE_FOR_WORDS, METHOD_WORDS, PRIMER_FOR_WORDS, SHEET_KIND_WORDS, shareWords, THINNER_WORDS } from '../../parts/words';
+import { ABRADE_FOR_WORDS, PRIMER_FOR_WORDS, THINNER_WORDS } from '../../parts/choiceWords';
+import { METHOD_WORDS, SHEET_KIND_WORDS, shareWords } from '../../parts/words';
 import { Why } from '../../parts/Why';
 
 const METHODS = Object.entries(METHOD_WORDS) as [Layer['method'], string][];

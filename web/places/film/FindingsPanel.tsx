@@ -3,7 +3,7 @@ import { overrideKey, type Override } from '#core/system/mend';
 import type { Layer } from '#core/film/layer';
 import type { Finding, Mend, ZoneRecord } from '#core/system/stack';
 import { TextField } from '../../parts/Field';
-import { RECORD_WORDS, SEVERITY_WORDS } from '../../parts/words';
+import { RECORD_WORDS, SEVERITY_WORDS } from '../../parts/choiceWords';
 import { FindingMark } from './FindingMark';
 
 /** Findings of one zone: what is wrong in a sentence, the ways out a click away, a stop let stand only in writing. */

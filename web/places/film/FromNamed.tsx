@@ -7,7 +7,7 @@ import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
 import type { NamedBuildUpRow } from '#contracts/system';
 import { save, useLibrary, useNamed, useSheets, type BoatView } from '../../data/store';
 import { Choice, QuantityField, TextField } from '../../parts/Field';
-import { BOND_WORDS } from '../../parts/words';
+import { BOND_WORDS } from '../../parts/choiceWords';
 import { sheetIdsOf } from '../buildups/sheetIds';
 
 /** A zone and the named build-ups: which it follows, how it departs, taking one, or giving its own a name. */

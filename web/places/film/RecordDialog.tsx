@@ -4,7 +4,7 @@ import type { RecordKind, ZoneRecord } from '#core/system/stack';
 import { now } from '../../data/now';
 import { settings } from '../../data/settings';
 import { TextField } from '../../parts/Field';
-import { RECORD_WORDS } from '../../parts/words';
+import { RECORD_WORDS } from '../../parts/choiceWords';
 import { useModal } from '../../parts/useModal';
 
 const ASKS: Record<RecordKind, { title: string; how: string; hint: string }> = {

@@ -18,7 +18,8 @@ import { save, useNamed, useSheets, type BoatView } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { Choice, QuantityField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
-import { ABRADE_FOR_WORDS, BOND_WORDS, METHOD_WORDS, moneyWords, PRIMER_FOR_WORDS, spanWords } from '../../parts/words';
+import { ABRADE_FOR_WORDS, BOND_WORDS, PRIMER_FOR_WORDS } from '../../parts/choiceWords';
+import { METHOD_WORDS, moneyWords, spanWords } from '../../parts/words';
 import { FindingMark } from './FindingMark';
 import { useSheetOf } from './useLedger';
 

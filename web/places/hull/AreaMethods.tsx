@@ -9,7 +9,8 @@ import { attempt } from '../../parts/attempt';
 import { Fig } from '../../parts/Fig';
 import { FormNumber, FormQuantity, FormSelect } from '../../parts/form';
 import { Why } from '../../parts/Why';
-import { AREA_METHOD_WORDS, MESH_PART_WORDS, shareWords, WEAR_WORDS } from '../../parts/words';
+import { AREA_METHOD_WORDS, MESH_PART_WORDS, WEAR_WORDS } from '../../parts/choiceWords';
+import { shareWords } from '../../parts/words';
 import { meanWet, paintedCoats } from '../../parts/painted';
 
 const ESTIMATES = new Set<AreaMethod>(['dimensions', 'denny']);

@@ -21,7 +21,7 @@ import { FormProblem, QuantityField, SelectField, TextField } from '../../parts/
 import { attempt } from '../../parts/attempt';
 import { Fig } from '../../parts/Fig';
 import { useSteady } from '../../parts/useSteady';
-import { MESH_UNIT_WORDS } from '../../parts/words';
+import { MESH_UNIT_WORDS } from '../../parts/choiceWords';
 import { drawnZones } from '../../parts/ZoneRegion';
 import { tooLarge } from '../../workers/limits';
 import type { CutMesh, MeshWorker } from '../../workers/mesh';

@@ -13,7 +13,8 @@ import { FormProblem, QuantityField, SelectField, TextField } from '../../parts/
 import { attempt } from '../../parts/attempt';
 import { Fig } from '../../parts/Fig';
 import { optionsOf } from '../../parts/form';
-import { SHAPE_WORDS, shareWords } from '../../parts/words';
+import { SHAPE_WORDS } from '../../parts/choiceWords';
+import { shareWords } from '../../parts/words';
 
 export function ShapesPage() {
   const view = useView();

@@ -3,7 +3,7 @@ import type { OffsetTable } from '#core/hull/offsets';
 import { guessGirthColumns, hasHeadings, readGirthTable, readOffsetCells, seemsDecimalComma, TABLE_UNITS, unitInHeadings, type BadCell, type GirthColumns, type TableStyle, type TableUnit } from '#core/hull/tables';
 import type { GirthStation } from '#core/hull/zoneArea';
 import { FormProblem, SelectField } from '../../parts/Field';
-import { MESH_UNIT_WORDS } from '../../parts/words';
+import { MESH_UNIT_WORDS } from '../../parts/choiceWords';
 import { useModal } from '../../parts/useModal';
 
 const MOST_BYTES = 2 * 1024 * 1024;

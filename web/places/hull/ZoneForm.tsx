@@ -11,7 +11,7 @@ import { save, type BoatView } from '../../data/store';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem, TextField } from '../../parts/Field';
 import { FormNumber, FormQuantity, FormSelect, FormText, optionsOf, useContractForm } from '../../parts/form';
-import { EXISTING_WORDS, EXPOSURE_WORDS, MASKED_WORDS, OPEN_WORK_WORDS, PATCH_WORDS, SIDE_WORDS, SUBSTRATE_WORDS, ZONE_WORDS } from '../../parts/words';
+import { EXISTING_WORDS, EXPOSURE_WORDS, MASKED_WORDS, OPEN_WORK_WORDS, PATCH_WORDS, SIDE_WORDS, SUBSTRATE_WORDS, ZONE_WORDS } from '../../parts/choiceWords';
 import { AreaMethods } from './AreaMethods';
 import { bandOf } from '../../parts/hullLines';
 import { cleanArea } from './cleanArea';

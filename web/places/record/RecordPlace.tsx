@@ -7,7 +7,8 @@ import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
-import { METHOD_WORDS, RECORD_WORDS } from '../../parts/words';
+import { RECORD_WORDS } from '../../parts/choiceWords';
+import { METHOD_WORDS } from '../../parts/words';
 import { entryWords } from '../coat/EntryList';
 
 /** The coat sheets of the boat, newest first, by zone; nothing is erased. */

@@ -16,7 +16,8 @@ import { Fig, Line } from '../../parts/Fig';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem } from '../../parts/Field';
 import { saveCsv, saveText } from '../../parts/saveText';
-import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, METHOD_WORDS, SHEET_KIND_WORDS, shareWords, spanWords, THINNER_WORDS, WATERS_WORDS } from '../../parts/words';
+import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, THINNER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
+import { METHOD_WORDS, SHEET_KIND_WORDS, shareWords, spanWords } from '../../parts/words';
 import { Meter } from './Meter';
 import { timeRows } from './timeRows';
 

@@ -10,7 +10,8 @@ import { save, useLibrary, useSheets } from '../../data/store';
 import { SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { saveCsv, saveText } from '../../parts/saveText';
-import { CHEMISTRY_WORDS, SHEET_KIND_WORDS, shareWords } from '../../parts/words';
+import { CHEMISTRY_WORDS } from '../../parts/choiceWords';
+import { SHEET_KIND_WORDS, shareWords } from '../../parts/words';
 import { SheetImport } from './SheetImport';
 
 /** Every data sheet of the yard: found by name, in from a file, out to one. */

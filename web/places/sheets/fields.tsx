@@ -6,7 +6,8 @@ import { shownUnit } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { QuantityCell } from '../../parts/Field';
 import { FormChoice, FormNumber, FormQuantity, FormSelect, FormText, FormTick, FormYesNo, optionsOf } from '../../parts/form';
-import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, METHOD_WORDS, SHEET_KIND_WORDS, THINNER_WORDS, WATERS_WORDS } from '../../parts/words';
+import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, THINNER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
+import { METHOD_WORDS, SHEET_KIND_WORDS } from '../../parts/words';
 import { BEFORE_OVERCOAT, GRID_ROWS, tableOf } from './grid';
 import { EMPTY_PACK, type SheetValues } from './values';
 

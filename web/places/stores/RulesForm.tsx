@@ -5,7 +5,8 @@ import { PER, type ConsumableRule, type Per } from '#core/stores/consumables';
 import type { Stores, YardRules } from '#contracts/stores';
 import { useSubmit } from '../../data/useSubmit';
 import { Choice, FormProblem } from '../../parts/Field';
-import { METHOD_WORDS, PER_WORDS } from '../../parts/words';
+import { PER_WORDS } from '../../parts/choiceWords';
+import { METHOD_WORDS } from '../../parts/words';
 
 const CHANCES = [
   ['0.5', '5 in 10'],

@@ -13,7 +13,7 @@ import { save, useYard } from '../../data/store';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { FormProblem } from '../../parts/Field';
 import { FormChoice, FormNumber, FormQuantity, FormSelect, FormText, optionsOf, useContractForm } from '../../parts/form';
-import { MATERIAL_WORDS, WATERS_WORDS } from '../../parts/words';
+import { MATERIAL_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
 
 interface Values {
   boat: Omit<Boat, 'id'>;

@@ -6,7 +6,7 @@ import { useMemo } from 'react';
 import type { Finding } from '#core/system/stack';
 import { LiveFig, useLive } from '../../../parts/live';
 import { FindingMark } from '../FindingMark';
-import { ABRADE_FOR_WORDS } from '../../../parts/words';
+import { ABRADE_FOR_WORDS } from '../../../parts/choiceWords';
 import { TOP, type Pitch } from './layout';
 import type { SectionCoat } from './Stack';
 
