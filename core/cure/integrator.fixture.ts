@@ -1,8 +1,9 @@
 import { segmentAt } from '../air/segment';
 import type { TempSample } from '../air/weather';
 import { instant } from '../guard';
-import { timeLaw, type MilestoneKind, type TimeTable } from './arrhenius';
 import { Impossible } from '../impossible';
+import { timeLaw } from './arrhenius';
+import type { MilestoneOptions } from './milestone';
 
 const HOUR_MS = 3_600_000;
 // Gauss–Legendre, three points on [0, 1]: exact to degree five, ample on pieces without a kink.
@@ -13,17 +14,6 @@ const GAUSS = [
 ] as const;
 /** No piece longer than this, so that steep laws over a big swing stay well inside a second. */
 const PIECE_MS = HOUR_MS;
-
-export interface MilestoneOptions {
-  table: TimeTable;
-  kind: MilestoneKind;
-  /** Epoch ms from which the clock runs. */
-  appliedAt: number;
-  /** A surface series, ascending; never raw readings. Linear between samples. */
-  temps: readonly TempSample[];
-  /** Lowest cure temperature of the sheet, °C: below it a minimum stands still. */
-  minCureC?: number;
-}
 
 /**
  * Tests only: the integrator that walks the series piece by piece at every question, kept as the oracle of the

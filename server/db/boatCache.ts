@@ -32,8 +32,6 @@ const ENTRIES_MOST = 150_000;
 export class BoatCache {
   private readonly kept = new Map<string, Promise<BoatRows | null>>();
   private readonly sizes = new Map<string, number>();
-  /** Called with the boat of which something was written; null for all of them. */
-  onChange: (boatId: string | null) => void = () => undefined;
 
   constructor(private readonly db: Db) {}
 
@@ -78,7 +76,6 @@ export class BoatCache {
       if (boatId === undefined) continue;
       if (table === 'entries') this.append(boatId, row as unknown as LogEntry);
       else this.drop(boatId);
-      this.onChange(boatId);
     }
   }
 
@@ -108,7 +105,6 @@ export class BoatCache {
   forget(): void {
     this.kept.clear();
     this.sizes.clear();
-    this.onChange(null);
   }
 }
 

@@ -35,12 +35,6 @@ export function backupName(at: number, change: number, why: Why): string {
   return `${DateTime.fromMillis(at, { zone: 'utc' }).toFormat("yyyyMMdd'T'HHmmss'Z'")}-${String(change).padStart(12, '0')}-${why}.jsonl.gz`;
 }
 
-export interface BackupState {
-  readonly last: KeptBackup | null;
-  /** Why the last attempt failed; null when it did not. */
-  readonly problem: string | null;
-}
-
 /**
  * Automatic backups: daily, and before every update and restore. Each is read back before it counts, and the journal
  * goes on in a new segment after it. All of the last seven days are kept, then the newest of each week for eight
@@ -61,8 +55,9 @@ export class Backups {
     return backupsDir(this.dataDir);
   }
 
-  state(): BackupState {
-    return { last: listBackups(this.dataDir).pop() ?? null, problem: this.problem };
+  /** Why the last attempt failed, in a sentence; null when it did not. */
+  get trouble(): string | null {
+    return this.problem;
   }
 
   /** Back up now, while nobody writes. @throws Error in a sentence; nothing of it is left then */

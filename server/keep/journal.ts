@@ -155,10 +155,6 @@ export class Journal {
   get history(): string | null {
     return this.head?.history ?? null;
   }
-  /** The backup its history begins with; null: an empty yard. */
-  get base(): string | null {
-    return this.head?.base ?? null;
-  }
   /** When the last change was written, by the clock of then; null before the first. */
   get lastAt(): number | null {
     return this.wroteAt;

@@ -149,7 +149,7 @@ async function upToDate(open: OpenDb, { dataDir, files, journal, now }: { dataDi
 }
 
 /** A database without tables, or with nothing in them. */
-export async function isNew(db: Db): Promise<boolean> {
+async function isNew(db: Db): Promise<boolean> {
   const [there] = await rawRows(db, sql`select to_regclass('public.boats') is not null as yes`);
   if (there?.yes !== true) return true;
   for (const table of [TABLES.boats, TABLES.sheets, TABLES.lots, TABLES.yardRules]) {

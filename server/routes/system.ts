@@ -39,7 +39,7 @@ export function systemRoutes(context: Context): Router {
     const keeping: Keeping = {
       dataDir: backups?.dataDir ?? null,
       backups: backups ? listBackups(backups.dataDir).reverse() : [],
-      backupProblem: backups?.state().problem ?? null,
+      backupProblem: backups?.trouble ?? null,
       journal: { changes: n, onDisk: syncedN, problem },
       open,
       putRight: yard.putRight,
