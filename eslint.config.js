@@ -11,7 +11,10 @@ export default tseslint.config(
     files: ['**/*.ts', '**/*.tsx'],
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false, prefer: 'type-imports' }],
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false, prefer: 'type-imports' },
+      ],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
     },
@@ -19,7 +22,13 @@ export default tseslint.config(
   {
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts', 'core/**/*.fixture.ts'],
-    rules: { 'no-restricted-imports': forbid('The core imports nothing but itself: no interface, server, library or Node.', '^(?!\\.{1,2}/)', '\\.\\./(\\.\\./)*(web|server|contracts)/') },
+    rules: {
+      'no-restricted-imports': forbid(
+        'The core imports nothing but itself: no interface, server, library or Node.',
+        '^(?!\\.{1,2}/)',
+        '\\.\\./(\\.\\./)*(web|server|contracts)/',
+      ),
+    },
   },
   {
     files: ['contracts/**/*.ts'],
@@ -35,7 +44,14 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: {
       ...reactHooks.configs.recommended.rules,
-      'no-restricted-imports': forbid('The interface reaches the server through its API only.', '#server', '/server/', '^node:', '^drizzle', '^express'),
+      'no-restricted-imports': forbid(
+        'The interface reaches the server through its API only.',
+        '#server',
+        '/server/',
+        '^node:',
+        '^drizzle',
+        '^express',
+      ),
     },
   },
   { files: ['scripts/**', 'bench/**', 'e2e/**'], rules: { 'no-console': 'off' } },

@@ -10,6 +10,9 @@ export default defineConfig({
     outDir: 'dist-server',
     emptyOutDir: true,
     chunkSizeWarningLimit: 3000,
-    rollupOptions: { input: { main: 'server/main.ts', recover: 'server/recover.ts', prepare: 'server/prepare.ts' }, output: { entryFileNames: '[name].js', chunkFileNames: '[name].js' } },
+    rollupOptions: {
+      input: { main: 'server/main.ts', recover: 'server/recover.ts', prepare: 'server/prepare.ts' },
+      output: { entryFileNames: '[name].js', chunkFileNames: '[name].js' },
+    },
   },
 });

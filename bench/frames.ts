@@ -39,11 +39,19 @@ interface Told {
  */
 export async function frames(): Promise<void> {
   const data = mkdtempSync(join(tmpdir(), 'jack-plane-bench-'));
-  const server = await startServer({ JACKPLANE_DEMO: '1', JACKPLANE_DATA: data, JACKPLANE_NOW: '2026-05-14T09:40:00Z', JACKPLANE_FREEZE: '1' });
+  const server = await startServer({
+    JACKPLANE_DEMO: '1',
+    JACKPLANE_DATA: data,
+    JACKPLANE_NOW: '2026-05-14T09:40:00Z',
+    JACKPLANE_FREEZE: '1',
+  });
   const browser = await launch();
   try {
     const paths = await twelveZones(server.url);
-    for (const [what, path] of [['the build-up', paths.buildUp], ['a zone', paths.zone]] as const) {
+    for (const [what, path] of [
+      ['the build-up', paths.buildUp],
+      ['a zone', paths.zone],
+    ] as const) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
       await page.goto(server.url + path);
       await page.getByRole('slider').first().waitFor();
@@ -52,18 +60,28 @@ export async function frames(): Promise<void> {
       const still = { dragged: [] as Told[], control: [] as Told[] };
       const disturbed = { dragged: [] as Told[], control: [] as Told[] };
       let drawn = Infinity;
-      for (let round = 0; round < MOST_ROUNDS && Math.min(still.dragged.length, still.control.length) < ROUNDS; round += 1) {
+      for (
+        let round = 0;
+        round < MOST_ROUNDS && Math.min(still.dragged.length, still.control.length) < ROUNDS;
+        round += 1
+      ) {
         for (const name of ['dragged', 'control'] as const) {
           await page.waitForTimeout(REST_MS);
           const before = stolen();
           const { count } = await dragFilm(page, browser, { control: name === 'control' });
           const partial = count('DroppedFrame', ({ hasPartialUpdate }) => hasPartialUpdate === true);
-          (stolen() - before > STOLEN_MOST ? disturbed : still)[name].push({ dropped: count('DroppedFrame') - partial, partial });
+          (stolen() - before > STOLEN_MOST ? disturbed : still)[name].push({
+            dropped: count('DroppedFrame') - partial,
+            partial,
+          });
           if (name === 'dragged') drawn = Math.min(drawn, count('DrawFrame'));
         }
       }
-      const told = (name: 'dragged' | 'control') => `${inRounds(still[name])}${disturbed[name].length > 0 ? `; with time taken by the machine's host ${inRounds(disturbed[name])}` : ''}`;
-      console.log(`a film dragged over 8 coats on 12 zones, on the page of ${what}, by Chromium's trace: ${drawn} or more of ${FRAMES} changes drawn\n  dragged: ${told('dragged')}\n  a line moved by script there: ${told('control')}`);
+      const told = (name: 'dragged' | 'control') =>
+        `${inRounds(still[name])}${disturbed[name].length > 0 ? `; with time taken by the machine's host ${inRounds(disturbed[name])}` : ''}`;
+      console.log(
+        `a film dragged over 8 coats on 12 zones, on the page of ${what}, by Chromium's trace: ${drawn} or more of ${FRAMES} changes drawn\n  dragged: ${told('dragged')}\n  a line moved by script there: ${told('control')}`,
+      );
       await page.close();
     }
   } finally {
@@ -75,6 +93,7 @@ export async function frames(): Promise<void> {
 
 function inRounds(rounds: readonly Told[]): string {
   if (rounds.length === 0) return 'no round left';
-  const each = (of: (round: Told) => number) => `${quantile(rounds.map(of), 0.5)} in the middle of ${rounds.length} rounds (${rounds.map(of).join(', ')})`;
+  const each = (of: (round: Told) => number) =>
+    `${quantile(rounds.map(of), 0.5)} in the middle of ${rounds.length} rounds (${rounds.map(of).join(', ')})`;
   return `dropped ${each((r) => r.dropped)}, partially presented ${each((r) => r.partial)}`;
 }

@@ -25,7 +25,12 @@ export async function serving(dir: string, disk?: Disk) {
   const yard = await openYard({ dataDir: dir, now: clock.now, ...(disk ? { disk } : {}) });
   await beginHistory(yard, 'first');
   const about = { demo: false, open: false };
-  const server = createServer(makeApp({ yard, store: yard.store, clock, ...about, hosts: [], summaries: new Summaries(yard.store, clock, about) }, { log: pino({ level: 'silent' }), webDir: null }));
+  const server = createServer(
+    makeApp(
+      { yard, store: yard.store, clock, ...about, hosts: [], summaries: new Summaries(yard.store, clock, about) },
+      { log: pino({ level: 'silent' }), webDir: null },
+    ),
+  );
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   return {
     yard,
@@ -61,8 +66,12 @@ export function states(calibrationMs: () => number): void {
       took.push(cpuMs(start));
     }
     const ms = quantile(took, 0.5);
-    const grown = before ? `; ${(input.entries.length / before.entries).toFixed(0)} times the log, ${(ms / before.ms).toFixed(1)} times the time` : '';
-    console.log(`state of 12 zones, ${input.entries.length} entries: ${ms.toFixed(1)} ms of processor time (${(ms / calibration).toFixed(2)} of the calibration loop)${grown}${coats === 12 ? ' (wanted: 30 ms)' : ''}`);
+    const grown = before
+      ? `; ${(input.entries.length / before.entries).toFixed(0)} times the log, ${(ms / before.ms).toFixed(1)} times the time`
+      : '';
+    console.log(
+      `state of 12 zones, ${input.entries.length} entries: ${ms.toFixed(1)} ms of processor time (${(ms / calibration).toFixed(2)} of the calibration loop)${grown}${coats === 12 ? ' (wanted: 30 ms)' : ''}`,
+    );
     before = { entries: input.entries.length, ms };
   }
 }
@@ -72,16 +81,89 @@ async function fill(db: Db, now: number): Promise<void> {
   const [sheetId, revisionId] = [uuid(), uuid()];
   await db.insert(sheets).values({ id: sheetId, withdrawn: false, version: 1 });
   await db.insert(sheetRevisions).values({ id: revisionId, sheetId, revision: 1, body: sheet, createdAt: now });
-  await db.insert(lots).values(['Base', 'Hardener'].map((part) => ({ id: uuid(), sheetId, part, sizeL: 20, batchNumber: '', supplier: '', boughtOn: null, openedOn: null, expiresOn: null, leftL: 20, measuredAt: now - 10 * DAY_MS, weighed: null, note: '', version: 1, deleted: false })));
-  for (let n = 0; n < 104; n += 1) await fillBoat(db, benchBoat({ revisionId, zones: 12, coats: 10, now: now - (n % 7) * HOUR_MS, everyMs: DAY_MS }), n, now);
+  await db
+    .insert(lots)
+    .values(
+      ['Base', 'Hardener'].map((part) => ({
+        id: uuid(),
+        sheetId,
+        part,
+        sizeL: 20,
+        batchNumber: '',
+        supplier: '',
+        boughtOn: null,
+        openedOn: null,
+        expiresOn: null,
+        leftL: 20,
+        measuredAt: now - 10 * DAY_MS,
+        weighed: null,
+        note: '',
+        version: 1,
+        deleted: false,
+      })),
+    );
+  for (let n = 0; n < 104; n += 1)
+    await fillBoat(
+      db,
+      benchBoat({ revisionId, zones: 12, coats: 10, now: now - (n % 7) * HOUR_MS, everyMs: DAY_MS }),
+      n,
+      now,
+    );
 }
 
 async function fillBoat(db: Db, boat: BenchBoat, n: number, now: number): Promise<void> {
   const day = (days: number) => new Date(now + days * DAY_MS).toISOString().slice(0, 10);
-  await db.insert(boats).values({ ...boatFields, hullMaterial: 'grp', keels: 'single', form: 'longKeel', waters: null, id: boat.boatId, name: `Boat ${n}`, place: 'Bench', version: 1 });
-  await db.insert(jobs).values({ id: uuid(), boatId: boat.boatId, outOn: day(-20), inOn: day(10), yardCostPerDayMinor: null, currency: 'EUR', version: 1 });
-  await db.insert(surfaces).values(boat.zones.map((id, i) => ({ ...zoneFields(boat.boatId), id, name: `Zone ${i}`, kind: 'underwater' as const, substrate: 'gelcoat' as const, exposure: 'immersed' as const, existing: 'bare' as const, area: { method: 'typed' as const, dimensions: {}, typed: { areaM2: 12, share: 0.1 } }, sort: i, version: 1 })));
-  await db.insert(buildUps).values(boat.zones.map((surfaceId) => ({ id: uuid(), boatId: boat.boatId, surfaceId, layers: boat.layersOf.get(surfaceId) as never, version: 1 })));
+  await db
+    .insert(boats)
+    .values({
+      ...boatFields,
+      hullMaterial: 'grp',
+      keels: 'single',
+      form: 'longKeel',
+      waters: null,
+      id: boat.boatId,
+      name: `Boat ${n}`,
+      place: 'Bench',
+      version: 1,
+    });
+  await db
+    .insert(jobs)
+    .values({
+      id: uuid(),
+      boatId: boat.boatId,
+      outOn: day(-20),
+      inOn: day(10),
+      yardCostPerDayMinor: null,
+      currency: 'EUR',
+      version: 1,
+    });
+  await db
+    .insert(surfaces)
+    .values(
+      boat.zones.map((id, i) => ({
+        ...zoneFields(boat.boatId),
+        id,
+        name: `Zone ${i}`,
+        kind: 'underwater' as const,
+        substrate: 'gelcoat' as const,
+        exposure: 'immersed' as const,
+        existing: 'bare' as const,
+        area: { method: 'typed' as const, dimensions: {}, typed: { areaM2: 12, share: 0.1 } },
+        sort: i,
+        version: 1,
+      })),
+    );
+  await db
+    .insert(buildUps)
+    .values(
+      boat.zones.map((surfaceId) => ({
+        id: uuid(),
+        boatId: boat.boatId,
+        surfaceId,
+        layers: boat.layersOf.get(surfaceId) as never,
+        version: 1,
+      })),
+    );
   for (let i = 0; i < boat.entries.length; i += 500) await db.insert(entries).values(boat.entries.slice(i, i + 500));
 }
 

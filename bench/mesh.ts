@@ -27,6 +27,8 @@ export function meshes(): void {
       best[name] = Math.min(best[name], performance.now() - start);
     }
   }
-  console.log(`STL of ${positions.length / 9} triangles: parse and areas ${best.ours.toFixed(0)} ms, three.js parse alone ${best.three.toFixed(0)} ms: ratio ${(best.ours / best.three).toFixed(2)} (limit 1.0)`);
+  console.log(
+    `STL of ${positions.length / 9} triangles: parse and areas ${best.ours.toFixed(0)} ms, three.js parse alone ${best.three.toFixed(0)} ms: ratio ${(best.ours / best.three).toFixed(2)} (limit 1.0)`,
+  );
   console.log(`  defects ${best.defects.toFixed(0)} ms: ratio ${(best.defects / best.three).toFixed(2)} (limit 6)`);
 }

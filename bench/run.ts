@@ -39,13 +39,30 @@ function calibrationMs(): number {
 
 function windows(): void {
   const H = 3_600_000;
-  const temps = Array.from({ length: 21 * 24 }, (_, i) => ({ at: i * H, tempC: 14 + 7 * Math.sin(((i - 9) / 24) * 2 * Math.PI) + 3 * Math.sin(i / 31) }));
+  const temps = Array.from({ length: 21 * 24 }, (_, i) => ({
+    at: i * H,
+    tempC: 14 + 7 * Math.sin(((i - 9) / 24) * 2 * Math.PI) + 3 * Math.sin(i / 31),
+  }));
   const times = sheet.overcoat[0]!;
   // Limits that lie days away, so that the series has to be gone through.
-  const tables = { minimum: times.minimum, tackLimit: times.tackLimit!, maximum: [{ tempC: 10, hours: 600 }, { tempC: 20, hours: 300 }] };
-  const prepared = (n: number) => overcoatWindow({ startedAt: (n % 100) * H, finishedAt: ((n % 100) + 2) * H, temps, ...tables, minCureC: 5 });
+  const tables = {
+    minimum: times.minimum,
+    tackLimit: times.tackLimit!,
+    maximum: [
+      { tempC: 10, hours: 600 },
+      { tempC: 20, hours: 300 },
+    ],
+  };
+  const prepared = (n: number) =>
+    overcoatWindow({ startedAt: (n % 100) * H, finishedAt: ((n % 100) + 2) * H, temps, ...tables, minCureC: 5 });
   const walked = (n: number) => {
-    integratedMilestoneAt({ table: tables.minimum, kind: 'minimum', appliedAt: ((n % 100) + 2) * H, temps, minCureC: 5 });
+    integratedMilestoneAt({
+      table: tables.minimum,
+      kind: 'minimum',
+      appliedAt: ((n % 100) + 2) * H,
+      temps,
+      minCureC: 5,
+    });
     integratedMilestoneAt({ table: tables.tackLimit, kind: 'maximum', appliedAt: (n % 100) * H, temps });
     integratedMilestoneAt({ table: tables.maximum, kind: 'maximum', appliedAt: (n % 100) * H, temps });
   };
@@ -57,7 +74,9 @@ function windows(): void {
   };
   const [quickMs, slowMs] = [each(prepared, 50_000), each(walked, 1500)];
   const calibration = calibrationMs();
-  console.log(`windows on 21 days of hourly temperatures: ${Math.round(1000 / quickMs)} a second, one costs ${(quickMs / calibration).toFixed(5)} of the calibration loop (${calibration.toFixed(1)} ms); ${(slowMs / quickMs).toFixed(0)} times as fast as walking the series each time (wanted: 20)`);
+  console.log(
+    `windows on 21 days of hourly temperatures: ${Math.round(1000 / quickMs)} a second, one costs ${(quickMs / calibration).toFixed(5)} of the calibration loop (${calibration.toFixed(1)} ms); ${(slowMs / quickMs).toFixed(0)} times as fast as walking the series each time (wanted: 20)`,
+  );
 }
 
 async function saving(): Promise<void> {
@@ -80,10 +99,14 @@ async function saving(): Promise<void> {
   const put = (path: string, body: object) =>
     new Promise<void>((done, fail) => {
       const text = JSON.stringify(body);
-      const req = request(url + path, { agent, method: 'PUT', headers: { ...OWN_JSON, 'Content-Length': Buffer.byteLength(text) } }, (res) => {
-        res.resume();
-        res.on('end', () => (res.statusCode === 200 ? done() : fail(new Error(`${path}: ${res.statusCode}`))));
-      });
+      const req = request(
+        url + path,
+        { agent, method: 'PUT', headers: { ...OWN_JSON, 'Content-Length': Buffer.byteLength(text) } },
+        (res) => {
+          res.resume();
+          res.on('end', () => (res.statusCode === 200 ? done() : fail(new Error(`${path}: ${res.statusCode}`))));
+        },
+      );
       req.on('error', fail);
       req.end(text);
     });
@@ -117,8 +140,13 @@ async function saving(): Promise<void> {
   }
   // The first hundred warm both up.
   const [http, plain] = [overHttp.slice(100), straight.slice(100)];
-  for (const [name, q] of [['p50', 0.5], ['p95', 0.95]] as const) {
-    console.log(`save a coat event, ${name}: ${quantile(http, q).toFixed(2)} ms over HTTP besides the journal's sync, ${quantile(plain, q).toFixed(2)} ms straight into PGlite: ratio ${(quantile(http, q) / quantile(plain, q)).toFixed(1)} (wanted: 3); a sync alone ${quantile(alone, q).toFixed(2)} ms`);
+  for (const [name, q] of [
+    ['p50', 0.5],
+    ['p95', 0.95],
+  ] as const) {
+    console.log(
+      `save a coat event, ${name}: ${quantile(http, q).toFixed(2)} ms over HTTP besides the journal's sync, ${quantile(plain, q).toFixed(2)} ms straight into PGlite: ratio ${(quantile(http, q) / quantile(plain, q)).toFixed(1)} (wanted: 3); a sync alone ${quantile(alone, q).toFixed(2)} ms`,
+    );
   }
   agent.destroy();
   await close();
@@ -145,8 +173,12 @@ async function starting(): Promise<void> {
   }
   // The first round makes the folders.
   const middle = (list: number[]) => quantile(list.slice(1), 0.5);
-  console.log(`start on an old folder: server ${middle(took.ours).toFixed(0)} ms, PGlite alone ${middle(took.within).toFixed(0)} ms within a running process (ratio ${(middle(took.ours) / middle(took.within)).toFixed(1)}, wanted: 2.5), ${middle(took.process).toFixed(0)} ms as a process of its own (ratio ${(middle(took.ours) / middle(took.process)).toFixed(1)})`);
-  console.log(`start on a new folder: server ${(took.ours[0] as number).toFixed(0)} ms, PGlite alone ${(took.within[0] as number).toFixed(0)} ms`);
+  console.log(
+    `start on an old folder: server ${middle(took.ours).toFixed(0)} ms, PGlite alone ${middle(took.within).toFixed(0)} ms within a running process (ratio ${(middle(took.ours) / middle(took.within)).toFixed(1)}, wanted: 2.5), ${middle(took.process).toFixed(0)} ms as a process of its own (ratio ${(middle(took.ours) / middle(took.process)).toFixed(1)})`,
+  );
+  console.log(
+    `start on a new folder: server ${(took.ours[0] as number).toFixed(0)} ms, PGlite alone ${(took.within[0] as number).toFixed(0)} ms`,
+  );
   for (const dir of [plain, ours]) rmSync(dir, { recursive: true, force: true });
 }
 

@@ -14,12 +14,20 @@ export interface BenchBoat {
 }
 
 /** A made-up boat for the measures: so many zones, on each so many coats, six entries a coat, the last one done an hour ago. */
-export function benchBoat(options: { revisionId: string; zones: number; coats: number; now: number; everyMs?: number }): BenchBoat {
+export function benchBoat(options: {
+  revisionId: string;
+  zones: number;
+  coats: number;
+  now: number;
+  everyMs?: number;
+}): BenchBoat {
   const { revisionId, now, everyMs = 8 * HOUR_MS } = options;
   const boatId = uuid();
   const zones = Array.from({ length: options.zones }, () => uuid());
   // One coat is left to do.
-  const layersOf = new Map(zones.map((zone) => [zone, Array.from({ length: options.coats + 1 }, () => layerFields(revisionId))]));
+  const layersOf = new Map(
+    zones.map((zone) => [zone, Array.from({ length: options.coats + 1 }, () => layerFields(revisionId))]),
+  );
   const entries: LogEntry[] = [];
   for (let coat = 0; coat < options.coats; coat += 1) {
     for (const surfaceId of zones) {
@@ -29,9 +37,43 @@ export function benchBoat(options: { revisionId: string; zones: number; coats: n
       const startedAt = now - 3 * HOUR_MS - (options.coats - 1 - coat) * everyMs;
       const on = [{ surfaceId, layerId }];
       const add = (stream: 'coat' | 'batch', kind: string, minutes: number, body: object) =>
-        entries.push({ id: uuid(), boatId, stream, streamId: stream === 'coat' ? streamId : batchId, kind, occurredAt: startedAt + minutes * 60_000, recordedAt: startedAt + minutes * 60_000, painter: 'Ada', device: 'bench', supersedes: null, body } as LogEntry);
-      add('batch', 'mixed', -20, { sheetRevisionId: revisionId, on, parts: [{ name: 'Base', volumeL: 0.75, massKg: 1.1 }, { name: 'Hardener', volumeL: 0.25, massKg: 0.3 }], thinnerL: 0, totalL: 1, standMin: 15, potLifeH: 2, potTempC: 18 });
-      add('coat', 'started', 0, { on, sheetRevisionId: revisionId, method: 'roller', thinner: 0, dftMicron: 100, colour: 'grey', colourHex: '#888888', overrideReason: null, abradedGrit: null });
+        entries.push({
+          id: uuid(),
+          boatId,
+          stream,
+          streamId: stream === 'coat' ? streamId : batchId,
+          kind,
+          occurredAt: startedAt + minutes * 60_000,
+          recordedAt: startedAt + minutes * 60_000,
+          painter: 'Ada',
+          device: 'bench',
+          supersedes: null,
+          body,
+        } as LogEntry);
+      add('batch', 'mixed', -20, {
+        sheetRevisionId: revisionId,
+        on,
+        parts: [
+          { name: 'Base', volumeL: 0.75, massKg: 1.1 },
+          { name: 'Hardener', volumeL: 0.25, massKg: 0.3 },
+        ],
+        thinnerL: 0,
+        totalL: 1,
+        standMin: 15,
+        potLifeH: 2,
+        potTempC: 18,
+      });
+      add('coat', 'started', 0, {
+        on,
+        sheetRevisionId: revisionId,
+        method: 'roller',
+        thinner: 0,
+        dftMicron: 100,
+        colour: 'grey',
+        colourHex: '#888888',
+        overrideReason: null,
+        abradedGrit: null,
+      });
       add('coat', 'reading', 1, { airC: 16, rh: 0.6, surfaceC: 15 });
       add('coat', 'batchOn', 5, { batchId, litres: 1 });
       add('coat', 'wetFilm', 20, { micron: [190, 200, 210] });
@@ -43,10 +85,25 @@ export function benchBoat(options: { revisionId: string; zones: number; coats: n
 
 /** What `zoneStatuses` is asked with for such a boat. */
 export function statusInput(boat: BenchBoat, now: number, revisionId: string): StatusInput {
-  const hours = sourcedHours({ place: { name: 'Bench', latitudeDeg: 50, timeZone: 'UTC' }, typed: [], now, from: now - 60 * 24 * HOUR_MS });
+  const hours = sourcedHours({
+    place: { name: 'Bench', latitudeDeg: 50, timeZone: 'UTC' },
+    typed: [],
+    now,
+    from: now - 60 * 24 * HOUR_MS,
+  });
   return {
     now,
-    surfaces: boat.zones.map((id, i) => ({ ...zoneFields(boat.boatId), id, name: `Zone ${i}`, substrate: 'gelcoat', exposure: 'immersed', existing: 'bare', kind: 'underwater', areaM2: 12, areaShare: 0.1 })),
+    surfaces: boat.zones.map((id, i) => ({
+      ...zoneFields(boat.boatId),
+      id,
+      name: `Zone ${i}`,
+      substrate: 'gelcoat',
+      exposure: 'immersed',
+      existing: 'bare',
+      kind: 'underwater',
+      areaM2: 12,
+      areaShare: 0.1,
+    })),
     buildUps: boat.zones.map((surfaceId) => ({ surfaceId, layers: boat.layersOf.get(surfaceId) as never })),
     entries: boat.entries,
     sheets: [{ id: revisionId, sheetId: uuid(), revision: 1, createdAt: 0, body: sheet }],

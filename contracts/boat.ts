@@ -1,5 +1,22 @@
 import Joi from 'joi';
-import { EXISTING_COATINGS, EXPOSURES, HULL_MATERIALS, KEELS, MASKED_THINGS, OPEN_WORK_KINDS, PATCH_KINDS, SIDES, SUBSTRATES, ZONE_KINDS, type HullMaterial, type Keels, type MaskItem, type OpenWork, type PatchKind, type Side } from '#core/hull/zones';
+import {
+  EXISTING_COATINGS,
+  EXPOSURES,
+  HULL_MATERIALS,
+  KEELS,
+  MASKED_THINGS,
+  OPEN_WORK_KINDS,
+  PATCH_KINDS,
+  SIDES,
+  SUBSTRATES,
+  ZONE_KINDS,
+  type HullMaterial,
+  type Keels,
+  type MaskItem,
+  type OpenWork,
+  type PatchKind,
+  type Side,
+} from '#core/hull/zones';
 import type { BoatDimensions } from '#core/hull/area';
 import { AREA_METHODS, MESH_PARTS, type AreaRecord, type HullModel } from '#core/hull/zoneArea';
 import { AXES, MESH_UNITS } from '#core/hull/placement';
@@ -133,7 +150,10 @@ export const boatBody = Joi.object({
   place: Joi.string().trim().max(120).allow('').required(),
   latitudeDeg: Joi.number().min(-75).max(75).required().label('Latitude'),
   timeZone: Joi.string().max(64).required().label('Time zone'),
-  waters: Joi.valid(...WATERS).allow(null).default(null).label('Waters'),
+  waters: Joi.valid(...WATERS)
+    .allow(null)
+    .default(null)
+    .label('Waters'),
   deleted: Joi.boolean().default(false),
   version,
 }).required();
@@ -143,7 +163,9 @@ export const jobBody = Joi.object({
   outOn: civilDate.required().label('Out on'),
   inOn: civilDate.allow(null).required().label('Launch on'),
   yardCostPerDayMinor: Joi.number().integer().min(0).max(1e9).allow(null).required(),
-  currency: Joi.string().pattern(/^[A-Z]{3}$/).required(),
+  currency: Joi.string()
+    .pattern(/^[A-Z]{3}$/)
+    .required(),
   choices: Joi.object({
     bond: Joi.valid(...BOND_SCHOOLS).required(),
     packs: Joi.valid('onePack', 'twoPack').required(),
@@ -169,19 +191,32 @@ const halfM = (label: string) => Joi.number().min(0).max(100).allow(null).requir
 
 const girths = Joi.object({
   even: Joi.boolean().required(),
-  stations: Joi.array().items(Joi.object({ xM: position('Position'), halfGirthM: halfM('Half-girth'), halfBreadthM: halfM('Half-breadth') })).min(2).max(100).required().label('Stations'),
+  stations: Joi.array()
+    .items(
+      Joi.object({ xM: position('Position'), halfGirthM: halfM('Half-girth'), halfBreadthM: halfM('Half-breadth') }),
+    )
+    .min(2)
+    .max(100)
+    .required()
+    .label('Stations'),
 });
 
 /** A shape's own figures, by its kind. */
-const shapeFigure = Joi.alternatives().conditional(Joi.object({ kind: Joi.valid(...SHAPE_KINDS).required() }).unknown(), {
-  then: Joi.object().custom((value: Record<string, unknown>, helpers) => {
-    const keys = SHAPE_FIGURES[value.kind as keyof typeof SHAPE_FIGURES];
-    const schema = Joi.object({ kind: Joi.any(), ...Object.fromEntries(keys.map(([key, words]) => [key, Joi.number().min(0).max(500).required().label(words)])) });
-    const { error } = schema.validate(value, { errors: { wrap: { label: false } } });
-    return error ? helpers.message({ custom: error.message }) : value;
-  }),
-  otherwise: Joi.forbidden(),
-});
+const shapeFigure = Joi.alternatives().conditional(
+  Joi.object({ kind: Joi.valid(...SHAPE_KINDS).required() }).unknown(),
+  {
+    then: Joi.object().custom((value: Record<string, unknown>, helpers) => {
+      const keys = SHAPE_FIGURES[value.kind as keyof typeof SHAPE_FIGURES];
+      const schema = Joi.object({
+        kind: Joi.any(),
+        ...Object.fromEntries(keys.map(([key, words]) => [key, Joi.number().min(0).max(500).required().label(words)])),
+      });
+      const { error } = schema.validate(value, { errors: { wrap: { label: false } } });
+      return error ? helpers.message({ custom: error.message }) : value;
+    }),
+    otherwise: Joi.forbidden(),
+  },
+);
 
 const shapes = Joi.array()
   .items(
@@ -200,11 +235,27 @@ const shapes = Joi.array()
 
 const area = Joi.object({
   method: Joi.valid(...AREA_METHODS).required(),
-  dimensions: Joi.object({ draftM: optional.positive().max(20).label('Draught'), openingsM2: optional.min(0).max(5000).label('Openings'), bandM: optional.positive().max(5).label('Band height') }).required(),
-  typed: Joi.object({ areaM2: areaM2.required(), share: share.max(0.9).required().label('±') }).allow(null).required(),
-  denny: orNull(Joi.object({ displacedM3: Joi.number().positive().max(5000).required().label('Displaced volume'), draftM: Joi.number().positive().max(20).allow(null).required().label('Draught') })),
+  dimensions: Joi.object({
+    draftM: optional.positive().max(20).label('Draught'),
+    openingsM2: optional.min(0).max(5000).label('Openings'),
+    bandM: optional.positive().max(5).label('Band height'),
+  }).required(),
+  typed: Joi.object({ areaM2: areaM2.required(), share: share.max(0.9).required().label('±') })
+    .allow(null)
+    .required(),
+  denny: orNull(
+    Joi.object({
+      displacedM3: Joi.number().positive().max(5000).required().label('Displaced volume'),
+      draftM: Joi.number().positive().max(20).allow(null).required().label('Draught'),
+    }),
+  ),
   girths: orNull(girths),
-  offsets: orNull(Joi.object({ fromM: Joi.number().min(-20).max(20).allow(null).required().label('From'), toM: Joi.number().min(-20).max(20).allow(null).required().label('Up to') })),
+  offsets: orNull(
+    Joi.object({
+      fromM: Joi.number().min(-20).max(20).allow(null).required().label('From'),
+      toM: Joi.number().min(-20).max(20).allow(null).required().label('Up to'),
+    }),
+  ),
   mesh: orNull(Joi.object({ part: Joi.valid(...MESH_PARTS).required() })),
   shapes: orNull(shapes),
   calibrated: orNull(
@@ -216,7 +267,13 @@ const area = Joi.object({
       readings: Joi.number().integer().min(1).max(1000).required().label('Comb readings'),
     }),
   ),
-  band: orNull(Joi.object({ place: Joi.valid(...WEAR_PLACES).required(), widthM: lengthM('Width of the band'), lengthM: Joi.number().positive().max(500).allow(null).required().label('Length of the band') })),
+  band: orNull(
+    Joi.object({
+      place: Joi.valid(...WEAR_PLACES).required(),
+      widthM: lengthM('Width of the band'),
+      lengthM: Joi.number().positive().max(500).allow(null).required().label('Length of the band'),
+    }),
+  ),
 });
 
 export const surfaceBody = Joi.object({
@@ -230,8 +287,30 @@ export const surfaceBody = Joi.object({
   side: Joi.valid(...SIDES).default('both'),
   partShare: orNull(Joi.number().greater(0).max(1).label('Part of the whole')),
   notes: Joi.string().trim().max(2000).allow('').default('').label('Notes'),
-  maskList: Joi.array().items(Joi.object({ id: id.required(), thing: Joi.valid(...MASKED_THINGS).required(), count: Joi.number().integer().min(1).max(1000).required().label('Count'), note: Joi.string().trim().max(200).allow('').required() })).max(60).default([]).label('What is masked'),
-  openWork: Joi.array().items(Joi.object({ id: id.required(), kind: Joi.valid(...OPEN_WORK_KINDS).required(), note: Joi.string().trim().max(300).allow('').required(), done: Joi.boolean().required() })).max(60).default([]).label('Open work'),
+  maskList: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        thing: Joi.valid(...MASKED_THINGS).required(),
+        count: Joi.number().integer().min(1).max(1000).required().label('Count'),
+        note: Joi.string().trim().max(200).allow('').required(),
+      }),
+    )
+    .max(60)
+    .default([])
+    .label('What is masked'),
+  openWork: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        kind: Joi.valid(...OPEN_WORK_KINDS).required(),
+        note: Joi.string().trim().max(300).allow('').required(),
+        done: Joi.boolean().required(),
+      }),
+    )
+    .max(60)
+    .default([])
+    .label('Open work'),
   parentId: orNull(id),
   patchKind: orNull(Joi.valid(...PATCH_KINDS)),
   sharedCoats: orNull(Joi.number().integer().min(0).max(40).label('Coats shared')),
@@ -240,8 +319,13 @@ export const surfaceBody = Joi.object({
   version,
 }).required();
 
-const ascendingLabel = (label: string) => Joi.array().items(position(label)).min(2).max(200).required().label(`${label}s`);
-const plane = Joi.object({ heightM: Joi.number().min(-50).max(50).required().label('Waterline'), heelDeg: Joi.number().min(-60).max(60).required().label('Heel'), trimDeg: Joi.number().min(-30).max(30).required().label('Trim') });
+const ascendingLabel = (label: string) =>
+  Joi.array().items(position(label)).min(2).max(200).required().label(`${label}s`);
+const plane = Joi.object({
+  heightM: Joi.number().min(-50).max(50).required().label('Waterline'),
+  heelDeg: Joi.number().min(-60).max(60).required().label('Heel'),
+  trimDeg: Joi.number().min(-30).max(30).required().label('Trim'),
+});
 const figure = Joi.number().required();
 const figures = Joi.array().items(Joi.number()).max(200).required();
 const count = Joi.number().integer().min(0).required();
@@ -251,7 +335,11 @@ export const hullBody = Joi.object({
   offsets: Joi.object({
     stationsM: ascendingLabel('Station'),
     waterlinesM: ascendingLabel('Waterline'),
-    halfBreadthsM: Joi.array().items(Joi.array().items(Joi.number().min(0).max(50).allow(null)).max(200)).max(200).required().label('Half-breadths'),
+    halfBreadthsM: Joi.array()
+      .items(Joi.array().items(Joi.number().min(0).max(50).allow(null)).max(200))
+      .max(200)
+      .required()
+      .label('Half-breadths'),
     waterlineM: position('Height she floats at'),
     fromBow: Joi.boolean().required(),
     includeBottom: Joi.boolean().required(),
@@ -263,18 +351,32 @@ export const hullBody = Joi.object({
     fileName: Joi.string().max(200).required(),
     bytes: count,
     triangles: count,
-    placement: Joi.object({ unit: Joi.valid(...Object.keys(MESH_UNITS)).required(), forward: Joi.valid(...AXES).required(), up: Joi.valid(...AXES).required(), mirror: Joi.boolean().required() }).required(),
+    placement: Joi.object({
+      unit: Joi.valid(...Object.keys(MESH_UNITS)).required(),
+      forward: Joi.valid(...AXES).required(),
+      up: Joi.valid(...AXES).required(),
+      mirror: Joi.boolean().required(),
+    }).required(),
     waterline: plane.required(),
     bandM: Joi.number().positive().max(5).required().label('Height of the band'),
     size: Joi.object({ lengthM: figure, beamM: figure, depthM: figure }).required(),
-    areas: Joi.object({ belowM2: figure.min(0), bandM2: figure.min(0), aboveM2: figure.min(0), volumeBelowM3: figure.min(0), cutShare: figure.min(0) }).required(),
+    areas: Joi.object({
+      belowM2: figure.min(0),
+      bandM2: figure.min(0),
+      aboveM2: figure.min(0),
+      volumeBelowM3: figure.min(0),
+      cutShare: figure.min(0),
+    }).required(),
     defects: Joi.object({ openEdges: count, degenerate: count, inverted: count }).allow(null).required(),
     waterlineGirthM: figure.min(0),
     lines: Joi.object({
       known: Joi.valid('mesh').required(),
       stationsM: figures,
       heightsM: figures,
-      halfBreadthsM: Joi.array().items(Joi.array().items(Joi.number().allow(null)).max(200)).max(200).required(),
+      halfBreadthsM: Joi.array()
+        .items(Joi.array().items(Joi.number().allow(null)).max(200))
+        .max(200)
+        .required(),
       topM: figures,
       bottomM: figures,
     }).required(),
@@ -320,10 +422,29 @@ const buildUpFields = {
   namedId: id.allow(null).default(null),
   targetMicron: targetMicron.default(null),
   overrides: Joi.array()
-    .items(Joi.object({ rule: Joi.string().max(60).required(), key: Joi.string().max(240).required(), reason: Joi.string().trim().min(3).max(500).required().label('The reason'), at: instant.required(), painter }))
+    .items(
+      Joi.object({
+        rule: Joi.string().max(60).required(),
+        key: Joi.string().max(240).required(),
+        reason: Joi.string().trim().min(3).max(500).required().label('The reason'),
+        at: instant.required(),
+        painter,
+      }),
+    )
     .max(100)
     .default([]),
-  records: Joi.array().items(Joi.object({ id: id.required(), kind: Joi.valid(...RECORD_KINDS).required(), at: instant.required(), painter, note: Joi.string().trim().max(500).allow('').required() })).max(100).default([]),
+  records: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        kind: Joi.valid(...RECORD_KINDS).required(),
+        at: instant.required(),
+        painter,
+        note: Joi.string().trim().max(500).allow('').required(),
+      }),
+    )
+    .max(100)
+    .default([]),
   deleted: Joi.boolean().default(false),
   version,
 };
@@ -331,7 +452,15 @@ const buildUpFields = {
 export const buildUpBody = Joi.object({ boatId: id.required(), ...buildUpFields }).required();
 
 /** Several zones of one boat at once, all or none. */
-export const buildUpsBody = Joi.object({ rows: Joi.array().items(Joi.object({ id: id.required(), boatId: id.required(), ...buildUpFields })).min(1).max(200).unique('id').required().label('Zones') }).required();
+export const buildUpsBody = Joi.object({
+  rows: Joi.array()
+    .items(Joi.object({ id: id.required(), boatId: id.required(), ...buildUpFields }))
+    .min(1)
+    .max(200)
+    .unique('id')
+    .required()
+    .label('Zones'),
+}).required();
 
 export const typedDaysBody = Joi.object({
   days: Joi.array()

@@ -15,7 +15,9 @@ export const instant = Joi.number().integer().min(631_152_000_000).max(7_258_118
 /** A day of the calendar that exists, from 1900 to 2199. */
 export const civilDate = Joi.string()
   .pattern(/^(19|20|21)\d\d-\d\d-\d\d$/)
-  .custom((value: string, helpers) => (new Date(`${value}T00:00:00Z`).toJSON()?.startsWith(value) ? value : helpers.error('string.pattern.base')))
+  .custom((value: string, helpers) =>
+    new Date(`${value}T00:00:00Z`).toJSON()?.startsWith(value) ? value : helpers.error('string.pattern.base'),
+  )
   .messages({ 'string.pattern.base': '{{#label}} must be a date like 2026-05-31.' });
 export const share = Joi.number().min(0).max(1);
 export const colourHex = Joi.string().pattern(/^#[0-9a-f]{6}$/i);

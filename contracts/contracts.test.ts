@@ -16,9 +16,43 @@ function complaint(schema: Joi.Schema, value: unknown): string | null {
   return error ? sentence(error.details[0]?.message ?? '') : null;
 }
 
-const boat = { name: 'Punt', hullMaterial: 'grp', keels: 'single', form: 'finKeel', loaM: 8, lwlM: 7, beamM: 2.6, draftM: 1.1, freeboardM: 0.9, place: '', latitudeDeg: 50, timeZone: 'UTC', version: 0 };
-const zone = { boatId: ID, name: 'Bottom', kind: 'underwater', substrate: 'gelcoat', exposure: 'immersed', existing: 'bare', area: { method: 'dimensions', dimensions: {}, typed: null }, sort: 1, version: 0 };
-const layer = { id: ID, sheetRevisionId: ID, dftMicron: 100, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour: '', colourHex: '#aabbcc' };
+const boat = {
+  name: 'Punt',
+  hullMaterial: 'grp',
+  keels: 'single',
+  form: 'finKeel',
+  loaM: 8,
+  lwlM: 7,
+  beamM: 2.6,
+  draftM: 1.1,
+  freeboardM: 0.9,
+  place: '',
+  latitudeDeg: 50,
+  timeZone: 'UTC',
+  version: 0,
+};
+const zone = {
+  boatId: ID,
+  name: 'Bottom',
+  kind: 'underwater',
+  substrate: 'gelcoat',
+  exposure: 'immersed',
+  existing: 'bare',
+  area: { method: 'dimensions', dimensions: {}, typed: null },
+  sort: 1,
+  version: 0,
+};
+const layer = {
+  id: ID,
+  sheetRevisionId: ID,
+  dftMicron: 100,
+  method: 'roller',
+  thinnerShare: 0,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: '',
+  colourHex: '#aabbcc',
+};
 
 describe('a boat', () => {
   it('is taken, trimmed', () => {
@@ -63,7 +97,10 @@ describe('a haul-out', () => {
 
 describe('a zone', () => {
   it('may leave optional inputs empty: empty is left out', () => {
-    const { value, error } = surfaceBody.validate({ ...zone, area: { ...zone.area, dimensions: { draftM: null, bandM: 0.2 } } }, OPTIONS);
+    const { value, error } = surfaceBody.validate(
+      { ...zone, area: { ...zone.area, dimensions: { draftM: null, bandM: 0.2 } } },
+      OPTIONS,
+    );
     expect(error).toBeUndefined();
     expect(value.area.dimensions).toEqual({ bandM: 0.2 });
   });
@@ -79,18 +116,46 @@ describe('a zone', () => {
 });
 
 describe('a zone’s condition and its ways to an area', () => {
-  const shape = { id: ID, name: 'side', figure: { kind: 'circle', diameterM: 1 }, count: 1, deduct: false, share: 0.05, group: null };
+  const shape = {
+    id: ID,
+    name: 'side',
+    figure: { kind: 'circle', diameterM: 1 },
+    count: 1,
+    deduct: false,
+    share: 0.05,
+    group: null,
+  };
   it('what an older client leaves out is filled in', () => {
     const { value, error } = surfaceBody.validate(zone, OPTIONS);
     expect(error).toBeUndefined();
-    expect(value).toMatchObject({ side: 'both', partShare: null, notes: '', maskList: [], openWork: [], parentId: null, patchKind: null, sharedCoats: null });
+    expect(value).toMatchObject({
+      side: 'both',
+      partShare: null,
+      notes: '',
+      maskList: [],
+      openWork: [],
+      parentId: null,
+      patchKind: null,
+      sharedCoats: null,
+    });
     expect(value.area).toMatchObject({ girths: null, shapes: null, denny: null, band: null });
   });
   it('takes every shape with its own figures and no other’s', () => {
-    const figures = [{ kind: 'rectangle', lengthM: 1, widthM: 1 }, { kind: 'cylinder', diameterM: 1, lengthM: 2, ends: 2 }, { kind: 'frame', lengthM: 1, depthM: 0.1, thicknessM: 0 }];
+    const figures = [
+      { kind: 'rectangle', lengthM: 1, widthM: 1 },
+      { kind: 'cylinder', diameterM: 1, lengthM: 2, ends: 2 },
+      { kind: 'frame', lengthM: 1, depthM: 0.1, thicknessM: 0 },
+    ];
     for (const figure of figures) {
-      expect(complaint(surfaceBody, { ...zone, area: { ...zone.area, method: 'shapes', shapes: [{ ...shape, figure }] } })).toBeNull();
-      expect(complaint(surfaceBody, { ...zone, area: { ...zone.area, shapes: [{ ...shape, figure: { ...figure, wingM: 2 } }] } })).not.toBeNull();
+      expect(
+        complaint(surfaceBody, { ...zone, area: { ...zone.area, method: 'shapes', shapes: [{ ...shape, figure }] } }),
+      ).toBeNull();
+      expect(
+        complaint(surfaceBody, {
+          ...zone,
+          area: { ...zone.area, shapes: [{ ...shape, figure: { ...figure, wingM: 2 } }] },
+        }),
+      ).not.toBeNull();
     }
   });
   it.each([
@@ -101,7 +166,10 @@ describe('a zone’s condition and its ways to an area', () => {
     [{ patchKind: 'quilt' }, /is not one of the choices/],
     [{ sharedCoats: 1.5 }, 'Coats shared must be a whole number.'],
     [{ area: { ...zone.area, shapes: [{ ...shape, count: 0 }] } }, 'Count must be at least 1.'],
-    [{ area: { ...zone.area, girths: { even: true, stations: [{ xM: 0, halfGirthM: 1, halfBreadthM: null }] } } }, 'Stations has too few rows.'],
+    [
+      { area: { ...zone.area, girths: { even: true, stations: [{ xM: 0, halfGirthM: 1, halfBreadthM: null }] } } },
+      'Stations has too few rows.',
+    ],
     [{ area: { ...zone.area, denny: { displacedM3: -1, draftM: null } } }, 'Displaced volume must be more than zero.'],
   ])('refuses %o', (change, message) => {
     expect(complaint(surfaceBody, { ...zone, ...change })).toMatch(message);
@@ -109,7 +177,17 @@ describe('a zone’s condition and its ways to an area', () => {
 });
 
 describe('a hull', () => {
-  const offsets = { stationsM: [0, 1], waterlinesM: [0, 1], halfBreadthsM: [[0, null], [1, 1]], waterlineM: 0.5, fromBow: false, includeBottom: true };
+  const offsets = {
+    stationsM: [0, 1],
+    waterlinesM: [0, 1],
+    halfBreadthsM: [
+      [0, null],
+      [1, 1],
+    ],
+    waterlineM: 0.5,
+    fromBow: false,
+    includeBottom: true,
+  };
   const hull = { boatId: ID, offsets, mesh: null, version: 0 };
   it('may hold offsets, a mesh, or neither', () => {
     expect(complaint(hullBody, hull)).toBeNull();
@@ -117,7 +195,18 @@ describe('a hull', () => {
   });
   it.each([
     [{ offsets: { ...offsets, stationsM: [0] } }, 'Stations has too few rows.'],
-    [{ offsets: { ...offsets, halfBreadthsM: [[0, -1], [1, 1]] } }, /at least 0/],
+    [
+      {
+        offsets: {
+          ...offsets,
+          halfBreadthsM: [
+            [0, -1],
+            [1, 1],
+          ],
+        },
+      },
+      /at least 0/,
+    ],
     [{ offsets: { ...offsets, waterlineM: null } }, 'Height she floats at must be a number.'],
     [{ mesh: { fileHash: 'not a hash' } }, /./],
   ])('refuses %o', (change, message) => {
@@ -130,7 +219,9 @@ describe('a build-up', () => {
   it('takes none to forty coats', () => {
     expect(complaint(buildUpBody, { ...build, layers: [] })).toBeNull();
     expect(complaint(buildUpBody, { ...build, layers: Array(40).fill(layer) })).toBeNull();
-    expect(complaint(buildUpBody, { ...build, layers: Array(41).fill(layer) })).toBe('Layers has too many rows: at most 40.');
+    expect(complaint(buildUpBody, { ...build, layers: Array(41).fill(layer) })).toBe(
+      'Layers has too many rows: at most 40.',
+    );
   });
   it.each([
     [{ dftMicron: 0 }, 'Dry film must be more than zero.'],
@@ -155,7 +246,10 @@ describe('a data sheet', () => {
     [{ ratioBasis: '' }, /is not one of the choices/],
     [{ touchDry: [] }, 'Touch dry is empty. Type at least one temperature and time.'],
     [{ touchDry: [{ tempC: 20, hours: -1 }] }, 'Time must be more than zero.'],
-    [{ overcoat: [{ ...sheet.overcoat[0], minimum: [] }] }, 'Shortest overcoat time is empty. Type at least one temperature and time.'],
+    [
+      { overcoat: [{ ...sheet.overcoat[0], minimum: [] }] },
+      'Shortest overcoat time is empty. Type at least one temperature and time.',
+    ],
     [{ limits: { ...sheet.limits, rhMax: 1.4 } }, /at most 1/],
     [{ packs: [{ name: 'x', sizeL: 0, priceMinor: null }] }, 'Pack size must be more than zero.'],
     [{ packs: [{ name: 'x', sizeL: 1, priceMinor: 1.5 }] }, /whole number/],
@@ -165,7 +259,16 @@ describe('a data sheet', () => {
 });
 
 describe('a typed day', () => {
-  const day = { date: '2026-05-15', lowC: 8, highC: 18, rh: 0.7, dewC: null, rainFrom: null, rainTo: null, windMs: null };
+  const day = {
+    date: '2026-05-15',
+    lowC: 8,
+    highC: 18,
+    rh: 0.7,
+    dewC: null,
+    rainFrom: null,
+    rainTo: null,
+    windMs: null,
+  };
   it('is taken, three weeks of it at most', () => {
     expect(complaint(typedDaysBody, { days: [day] })).toBeNull();
     expect(complaint(typedDaysBody, { days: Array(22).fill(day) })).toBe('Days has too many rows: at most 21.');
@@ -182,9 +285,27 @@ describe('a typed day', () => {
 });
 
 describe('an entry of the log', () => {
-  const base = { boatId: ID, stream: 'coat', streamId: OTHER, occurredAt: AT, painter: '', device: '', supersedes: null };
+  const base = {
+    boatId: ID,
+    stream: 'coat',
+    streamId: OTHER,
+    occurredAt: AT,
+    painter: '',
+    device: '',
+    supersedes: null,
+  };
   const bodies: Record<string, object> = {
-    started: { on: [{ surfaceId: ID, layerId: OTHER }], sheetRevisionId: ID, method: 'roller', thinner: 0, dftMicron: 70, colour: '', colourHex: '#aabbcc', overrideReason: null, abradedGrit: null },
+    started: {
+      on: [{ surfaceId: ID, layerId: OTHER }],
+      sheetRevisionId: ID,
+      method: 'roller',
+      thinner: 0,
+      dftMicron: 70,
+      colour: '',
+      colourHex: '#aabbcc',
+      overrideReason: null,
+      abradedGrit: null,
+    },
     reading: { airC: 18, rh: 0.6, surfaceC: null },
     wetFilm: { micron: [150] },
     batchOn: { batchId: ID, litres: 2 },
@@ -192,7 +313,16 @@ describe('an entry of the log', () => {
     handTest: { test: 'thumb', passed: true },
     note: { text: 'windy' },
     withdrawn: { reason: '' },
-    mixed: { sheetRevisionId: ID, on: [{ surfaceId: ID, layerId: OTHER }], parts: [{ name: 'Base', volumeL: 1, massKg: null }], thinnerL: 0, totalL: 1, standMin: 0, potLifeH: null, potTempC: null },
+    mixed: {
+      sheetRevisionId: ID,
+      on: [{ surfaceId: ID, layerId: OTHER }],
+      parts: [{ name: 'Base', volumeL: 1, massKg: null }],
+      thinnerL: 0,
+      totalL: 1,
+      standMin: 0,
+      potLifeH: null,
+      potTempC: null,
+    },
     silenced: { timer: 'pot' },
     emptied: { litresLeft: 0 },
   };
@@ -200,7 +330,9 @@ describe('an entry of the log', () => {
     expect(complaint(entryBody, { ...base, kind, body: bodies[kind] })).toBeNull();
     const strange = kind === 'note' ? bodies.finished : bodies.note;
     expect(complaint(entryBody, { ...base, kind, body: strange })).not.toBeNull();
-    expect(complaint(entryBody, { ...base, kind, body: { ...bodies[kind], extra: 1 } })).toBe('Body.extra is not known here.');
+    expect(complaint(entryBody, { ...base, kind, body: { ...bodies[kind], extra: 1 } })).toBe(
+      'Body.extra is not known here.',
+    );
   });
   it.each([
     [{ kind: 'reading', body: { airC: 18, rh: 1.4, surfaceC: null } }, 'Humidity must be at most 1.'],

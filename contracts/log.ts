@@ -2,7 +2,11 @@ import Joi from 'joi';
 import { LOG_KINDS, type LogKind } from '#core/coat/events';
 import { colourHex, id, instant } from './common';
 
-const targets = Joi.array().items(Joi.object({ surfaceId: id.required(), layerId: id.required() })).min(1).max(40).unique('surfaceId');
+const targets = Joi.array()
+  .items(Joi.object({ surfaceId: id.required(), layerId: id.required() }))
+  .min(1)
+  .max(40)
+  .unique('surfaceId');
 const litres = Joi.number().min(0).max(10_000);
 const orNull = (schema: Joi.Schema) => schema.allow(null).required();
 
@@ -32,10 +36,23 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
   mixed: Joi.object({
     sheetRevisionId: id.required(),
     on: targets.required(),
-    parts: Joi.array().items(Joi.object({ name: Joi.string().max(120).required(), volumeL: litres.required(), massKg: orNull(Joi.number().min(0).max(20_000)) })).min(1).max(6).required(),
+    parts: Joi.array()
+      .items(
+        Joi.object({
+          name: Joi.string().max(120).required(),
+          volumeL: litres.required(),
+          massKg: orNull(Joi.number().min(0).max(20_000)),
+        }),
+      )
+      .min(1)
+      .max(6)
+      .required(),
     thinnerL: litres.required(),
     totalL: litres.positive().required(),
-    standMin: Joi.number().min(0).max(24 * 60).required(),
+    standMin: Joi.number()
+      .min(0)
+      .max(24 * 60)
+      .required(),
     potLifeH: orNull(Joi.number().positive().max(10_000)),
     potTempC: orNull(Joi.number().min(-60).max(90)),
   }),

@@ -1,7 +1,18 @@
 import Joi from 'joi';
 import type { NamedBuildUp } from '#core/system/system';
 import { SHEETS_MAX } from '#core/sheet/exchange';
-import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, PAINT_METHODS, PART_ROLES, SHEET_KINDS, THINNER_FAMILIES, WATERS, type SheetBody, type SheetRevision } from '#core/sheet/sheet';
+import {
+  ANTIFOULING_TYPES,
+  CHEMISTRIES,
+  GLOSSES,
+  PAINT_METHODS,
+  PART_ROLES,
+  SHEET_KINDS,
+  THINNER_FAMILIES,
+  WATERS,
+  type SheetBody,
+  type SheetRevision,
+} from '#core/sheet/sheet';
 import { civilDate, colourHex, id, name, version } from './common';
 
 /** A data sheet: its newest revision, and whether it may still be put on a zone. */
@@ -21,11 +32,19 @@ export interface Library {
 }
 
 const table = Joi.array()
-  .items(Joi.object({ tempC: Joi.number().min(-40).max(120).required().label('Temperature'), hours: Joi.number().positive().max(100_000).required().label('Time') }))
+  .items(
+    Joi.object({
+      tempC: Joi.number().min(-40).max(120).required().label('Temperature'),
+      hours: Joi.number().positive().max(100_000).required().label('Time'),
+    }),
+  )
   .min(1)
   .max(12)
   .unique('tempC')
-  .messages({ 'array.min': '{{#label}} is empty. Type at least one temperature and time.', 'array.unique': '{{#label}} has one temperature twice. Keep one of them.' });
+  .messages({
+    'array.min': '{{#label}} is empty. Type at least one temperature and time.',
+    'array.unique': '{{#label}} has one temperature twice. Keep one of them.',
+  });
 const orNull = (schema: Joi.Schema) => schema.allow(null).required();
 const temperature = Joi.number().min(-60).max(120);
 const left = (schema: Joi.Schema) => schema.empty([null, '']);
@@ -42,7 +61,14 @@ const details = {
   canCoversM2: left(Joi.number().positive().max(100)).label('What one can covers'),
   methods: left(
     Joi.array()
-      .items(Joi.object({ method: Joi.valid(...PAINT_METHODS).required(), dftMicron: micron('Dry film of a method'), dftMaxMicron: micron('Largest dry film of a method'), thinnerMax: left(Joi.number().min(0).max(0.5)).label('Thinner of a method') }))
+      .items(
+        Joi.object({
+          method: Joi.valid(...PAINT_METHODS).required(),
+          dftMicron: micron('Dry film of a method'),
+          dftMaxMicron: micron('Largest dry film of a method'),
+          thinnerMax: left(Joi.number().min(0).max(0.5)).label('Thinner of a method'),
+        }),
+      )
       .max(6),
   ).label('Ways of putting it on'),
   handle: left(table.label('Handle')),
@@ -58,7 +84,19 @@ const details = {
   uvResistant: yes,
   immersible: yes,
   holdingMonths: months('Months it holds'),
-  antifouling: left(Joi.object({ type: left(Joi.valid(...ANTIFOULING_TYPES)), waters: left(Joi.array().items(Joi.valid(...WATERS)).unique().max(WATERS.length)), years: left(Joi.number().positive().max(20)).label('Years'), dryOutDays: left(Joi.number().min(0).max(2000)).label('Days it may dry out') })),
+  antifouling: left(
+    Joi.object({
+      type: left(Joi.valid(...ANTIFOULING_TYPES)),
+      waters: left(
+        Joi.array()
+          .items(Joi.valid(...WATERS))
+          .unique()
+          .max(WATERS.length),
+      ),
+      years: left(Joi.number().positive().max(20)).label('Years'),
+      dryOutDays: left(Joi.number().min(0).max(2000)).label('Days it may dry out'),
+    }),
+  ),
   copper: yes,
   biocide: yes,
   isocyanate: yes,
@@ -77,7 +115,16 @@ const pack = Joi.object({
   priceMinor: orNull(Joi.number().integer().min(0).max(1e9)),
   part: left(part),
   partsL: left(Joi.array().items(Joi.number().min(0).max(1000)).min(1).max(6)).label('Litres of each part'),
-  breaks: left(Joi.array().items(Joi.object({ from: Joi.number().integer().min(2).max(1000).required().label('Price from so many'), priceMinor: Joi.number().integer().min(0).max(1e9).required().label('Price') })).max(6)),
+  breaks: left(
+    Joi.array()
+      .items(
+        Joi.object({
+          from: Joi.number().integer().min(2).max(1000).required().label('Price from so many'),
+          priceMinor: Joi.number().integer().min(0).max(1e9).required().label('Price'),
+        }),
+      )
+      .max(6),
+  ),
   supplier: left(Joi.string().trim().max(120)).label('Supplier'),
 });
 
@@ -105,8 +152,19 @@ export const sheetContent = Joi.object({
   solids: Joi.number().positive().max(1).required().label('Volume solids'),
   dftMicron: Joi.number().positive().max(5000).required().label('Dry film'),
   dftMaxMicron: orNull(Joi.number().positive().max(20_000)),
-  thinner: orNull(Joi.object({ name: Joi.string().trim().max(120).allow('').required(), maxShare: Joi.number().min(0).max(0.5).required(), of: Joi.valid('base', 'mixed').required(), family: left(Joi.valid(...THINNER_FAMILIES)) })),
-  inductionMin: orNull(Joi.number().min(0).max(24 * 60)),
+  thinner: orNull(
+    Joi.object({
+      name: Joi.string().trim().max(120).allow('').required(),
+      maxShare: Joi.number().min(0).max(0.5).required(),
+      of: Joi.valid('base', 'mixed').required(),
+      family: left(Joi.valid(...THINNER_FAMILIES)),
+    }),
+  ),
+  inductionMin: orNull(
+    Joi.number()
+      .min(0)
+      .max(24 * 60),
+  ),
   potLife: orNull(table.label('Pot life')),
   touchDry: orNull(table.label('Touch dry')),
   sandable: orNull(table.label('Dry to sand')),
@@ -133,11 +191,11 @@ export const sheetContent = Joi.object({
     spreadMinC: orNull(Joi.number().min(0).max(20)),
   }).required(),
   minCureC: orNull(temperature),
-  packs: Joi.array()
-    .items(pack)
-    .max(20)
+  packs: Joi.array().items(pack).max(20).required(),
+  colours: Joi.array()
+    .items(Joi.object({ name: Joi.string().trim().max(60).required(), hex: colourHex.required() }))
+    .max(40)
     .required(),
-  colours: Joi.array().items(Joi.object({ name: Joi.string().trim().max(60).required(), hex: colourHex.required() })).max(40).required(),
   caution: Joi.string().trim().max(2000).allow('').required(),
 });
 
@@ -153,5 +211,11 @@ export const sheetBody = Joi.object({
 /** Many sheets taken in at once, all or none; `taken: false` takes them back. Those that are here already stay as they are. */
 export const sheetImportBody = Joi.object({
   taken: Joi.boolean().required(),
-  sheets: Joi.array().items(Joi.object({ id: id.required(), revisionId: id.required(), body: sheetContent.required() })).min(1).max(SHEETS_MAX).unique('id').required().label('Sheets'),
+  sheets: Joi.array()
+    .items(Joi.object({ id: id.required(), revisionId: id.required(), body: sheetContent.required() }))
+    .min(1)
+    .max(SHEETS_MAX)
+    .unique('id')
+    .required()
+    .label('Sheets'),
 }).required();

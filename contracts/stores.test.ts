@@ -18,15 +18,41 @@ function complaint(schema: Joi.Schema, value: unknown): string | null {
   return error ? sentence(error.details[0]?.message ?? '') : null;
 }
 
-const layer = { id: ID, sheetRevisionId: ID, dftMicron: 100, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour: '', colourHex: '#aabbcc' };
+const layer = {
+  id: ID,
+  sheetRevisionId: ID,
+  dftMicron: 100,
+  method: 'roller',
+  thinnerShare: 0,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: '',
+  colourHex: '#aabbcc',
+};
 const build = { boatId: ID, surfaceId: OTHER, layers: [layer], version: 0 };
 
 describe('a coat of a build-up', () => {
   it('may have everything decided of it, or nothing', () => {
-    const decided = { ...layer, prep: 'abrade', grit: 120, abradeFor: 'level', wipe: true, mask: false, stripe: true, absorption: 0.25, thinnerFamily: 'epoxy', holdMonths: 5, primerFor: 'filling', tip: true };
+    const decided = {
+      ...layer,
+      prep: 'abrade',
+      grit: 120,
+      abradeFor: 'level',
+      wipe: true,
+      mask: false,
+      stripe: true,
+      absorption: 0.25,
+      thinnerFamily: 'epoxy',
+      holdMonths: 5,
+      primerFor: 'filling',
+      tip: true,
+    };
     expect(complaint(buildUpBody, { ...build, layers: [decided] })).toBeNull();
     // Not decided, however that is told, is left out.
-    const { value } = buildUpBody.validate({ ...build, layers: [{ ...layer, prep: null, grit: null, wipe: null }] }, OPTIONS);
+    const { value } = buildUpBody.validate(
+      { ...build, layers: [{ ...layer, prep: null, grit: null, wipe: null }] },
+      OPTIONS,
+    );
     expect(value.layers[0]).toEqual(layer);
   });
   it.each([
@@ -48,11 +74,21 @@ describe('a build-up of a zone', () => {
     const { value, error } = buildUpBody.validate(build, OPTIONS);
     expect(error).toBeUndefined();
     expect(value).toMatchObject({ namedId: null, targetMicron: null, overrides: [], records: [] });
-    const override = { rule: 'copperOnMetal', key: 'copperOnMetal:a/b:substrate', reason: 'a week only', at: AT, painter: '' };
+    const override = {
+      rule: 'copperOnMetal',
+      key: 'copperOnMetal:a/b:substrate',
+      reason: 'a week only',
+      at: AT,
+      painter: '',
+    };
     const record = { id: ID, kind: 'testPatch', at: AT, painter: 'Ada', note: '' };
-    expect(complaint(buildUpBody, { ...build, namedId: OTHER, targetMicron: 300, overrides: [override], records: [record] })).toBeNull();
+    expect(
+      complaint(buildUpBody, { ...build, namedId: OTHER, targetMicron: 300, overrides: [override], records: [record] }),
+    ).toBeNull();
     expect(complaint(buildUpBody, { ...build, overrides: [{ ...override, reason: ' a ' }] })).toMatch(/The reason/);
-    expect(complaint(buildUpBody, { ...build, records: [{ ...record, kind: 'hunch' }] })).toMatch(/not one of the choices/);
+    expect(complaint(buildUpBody, { ...build, records: [{ ...record, kind: 'hunch' }] })).toMatch(
+      /not one of the choices/,
+    );
     expect(complaint(buildUpBody, { ...build, records: [{ ...record, at: 17 }] })).not.toBeNull();
     expect(complaint(buildUpBody, { ...build, targetMicron: 0 })).toBe('Target must be more than zero.');
   });
@@ -66,7 +102,16 @@ describe('a build-up of a zone', () => {
 });
 
 describe('a named build-up', () => {
-  const named = { name: 'Bottom', substrates: ['gelcoat', 'laminate'], exposure: 'immersed', bond: 'chemical', note: '', targetMicron: null, layers: [layer], version: 0 };
+  const named = {
+    name: 'Bottom',
+    substrates: ['gelcoat', 'laminate'],
+    exposure: 'immersed',
+    bond: 'chemical',
+    note: '',
+    targetMicron: null,
+    layers: [layer],
+    version: 0,
+  };
   it('is taken, also before it has a coat', () => {
     expect(complaint(namedBuildUpBody, named)).toBeNull();
     expect(complaint(namedBuildUpBody, { ...named, layers: [] })).toBeNull();
@@ -85,7 +130,17 @@ describe('a named build-up', () => {
 });
 
 describe('a border', () => {
-  const border = { boatId: ID, upperId: ID, lowerId: OTHER, rule: 'stripe', widthM: 0.02, epoxyRunsOn: true, handStripM: 0.2, note: '', version: 0 };
+  const border = {
+    boatId: ID,
+    upperId: ID,
+    lowerId: OTHER,
+    rule: 'stripe',
+    widthM: 0.02,
+    epoxyRunsOn: true,
+    handStripM: 0.2,
+    note: '',
+    version: 0,
+  };
   it.each([
     [{}, null],
     [{ widthM: 0 }, null],
@@ -103,17 +158,40 @@ describe('a border', () => {
 
 describe('a haul-out', () => {
   const job = { boatId: ID, outOn: '2026-05-01', inOn: null, yardCostPerDayMinor: null, currency: 'EUR', version: 0 };
-  const choices = { bond: 'mechanical', packs: 'onePack', method: 'brush', tip: false, primerFor: 'filling', abradeFor: 'nibs' };
+  const choices = {
+    bond: 'mechanical',
+    packs: 'onePack',
+    method: 'brush',
+    tip: false,
+    primerFor: 'filling',
+    abradeFor: 'nibs',
+  };
   it('may have its schools chosen, all of them or none', () => {
     expect(jobBody.validate(job, OPTIONS).value.choices).toBeNull();
     expect(complaint(jobBody, { ...job, choices })).toBeNull();
-    expect(complaint(jobBody, { ...job, choices: { ...choices, packs: 'threePack' } })).toMatch(/not one of the choices/);
+    expect(complaint(jobBody, { ...job, choices: { ...choices, packs: 'threePack' } })).toMatch(
+      /not one of the choices/,
+    );
     expect(complaint(jobBody, { ...job, choices: { bond: 'chemical' } })).toMatch(/is missing/);
   });
 });
 
 describe('a tin', () => {
-  const lot = { sheetId: ID, part: 'Base', sizeL: 5, batchNumber: '', supplier: '', boughtOn: null, openedOn: null, expiresOn: null, leftL: 5, measuredAt: AT, weighed: null, note: '', version: 0 };
+  const lot = {
+    sheetId: ID,
+    part: 'Base',
+    sizeL: 5,
+    batchNumber: '',
+    supplier: '',
+    boughtOn: null,
+    openedOn: null,
+    expiresOn: null,
+    leftL: 5,
+    measuredAt: AT,
+    weighed: null,
+    note: '',
+    version: 0,
+  };
   it.each([
     [{}, null],
     [{ leftL: 0 }, null],
@@ -155,9 +233,19 @@ describe('the rules of a yard', () => {
 describe('what a sheet may say besides', () => {
   const says = (change: object) => sheetContent.validate({ ...sheet, ...change }, OPTIONS);
   it('reads figures that come as texts, as from CSV', () => {
-    const { value, error } = says({ solids: '0.52', hidingCoats: '2', copper: 'false', packs: [{ name: 'tin', sizeL: '2.5', priceMinor: '9900', breaks: [{ from: '6', priceMinor: '9000' }] }] });
+    const { value, error } = says({
+      solids: '0.52',
+      hidingCoats: '2',
+      copper: 'false',
+      packs: [{ name: 'tin', sizeL: '2.5', priceMinor: '9900', breaks: [{ from: '6', priceMinor: '9000' }] }],
+    });
     expect(error).toBeUndefined();
-    expect(value).toMatchObject({ solids: 0.52, hidingCoats: 2, copper: false, packs: [{ sizeL: 2.5, priceMinor: 9900, breaks: [{ from: 6, priceMinor: 9000 }] }] });
+    expect(value).toMatchObject({
+      solids: 0.52,
+      hidingCoats: 2,
+      copper: false,
+      packs: [{ sizeL: 2.5, priceMinor: 9900, breaks: [{ from: 6, priceMinor: 9000 }] }],
+    });
   });
   it.each([
     [{ chemistry: 'water' }, 'Chemistry is not one of the choices.'],
@@ -168,8 +256,19 @@ describe('what a sheet may say besides', () => {
     [{ vocGPerL: 9000 }, 'VOC must be at most 1500.'],
     [{ antifouling: { type: 'sticky' } }, /not one of the choices/],
     [{ handle: [] }, 'Handle is empty. Type at least one temperature and time.'],
-    [{ handle: [{ tempC: 20, hours: 4 }, { tempC: 20, hours: 5 }] }, 'Handle has one temperature twice. Keep one of them.'],
-    [{ packs: [{ name: 'x', sizeL: 1, priceMinor: 1, breaks: [{ from: 1, priceMinor: 1 }] }] }, 'Price from so many must be at least 2.'],
+    [
+      {
+        handle: [
+          { tempC: 20, hours: 4 },
+          { tempC: 20, hours: 5 },
+        ],
+      },
+      'Handle has one temperature twice. Keep one of them.',
+    ],
+    [
+      { packs: [{ name: 'x', sizeL: 1, priceMinor: 1, breaks: [{ from: 1, priceMinor: 1 }] }] },
+      'Price from so many must be at least 2.',
+    ],
     [{ packs: [{ name: 'x', sizeL: 1, priceMinor: 1, partsL: [-1, 2] }] }, /at least 0/],
   ])('refuses %o', (change, message) => {
     expect(complaint(sheetContent, { ...sheet, ...change })).toMatch(message);

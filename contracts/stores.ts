@@ -20,7 +20,12 @@ export interface YardRules {
 }
 
 export const YARD_RULES_ID = '01900000-0000-7000-8fff-000000000001';
-export const USUAL_RULES: YardRules = { id: YARD_RULES_ID, chance: 0.9, consumables: [...USUAL_CONSUMABLES], version: 0 };
+export const USUAL_RULES: YardRules = {
+  id: YARD_RULES_ID,
+  chance: 0.9,
+  consumables: [...USUAL_CONSUMABLES],
+  version: 0,
+};
 
 /** One boat's call on the shelf; boats come in the order of their launch. */
 export interface StoresBoat {
@@ -57,7 +62,9 @@ export const lotBody = Joi.object({
   expiresOn: day('Use by'),
   leftL: litres('What is left').required(),
   measuredAt: instant.required(),
-  weighed: Joi.object({ grossKg: kg('Gross'), tareKg: kg('Tare') }).allow(null).required(),
+  weighed: Joi.object({ grossKg: kg('Gross'), tareKg: kg('Tare') })
+    .allow(null)
+    .required(),
   note: words(500),
   deleted: Joi.boolean().default(false),
   version,
@@ -72,7 +79,9 @@ export const yardRulesBody = Joi.object({
         name: Joi.string().trim().min(1).max(80).required().label('Name'),
         amount: Joi.number().min(0).max(1000).required().label('Amount'),
         per: Joi.valid(...PER).required(),
-        method: Joi.valid(...PAINT_METHODS).allow(null).required(),
+        method: Joi.valid(...PAINT_METHODS)
+          .allow(null)
+          .required(),
         inPack: Joi.number().integer().min(1).max(10_000).required().label('How many in a pack'),
         priceMinor: Joi.number().integer().min(0).max(1e9).allow(null).required().label('Price'),
         supplier: words(120),

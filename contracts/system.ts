@@ -28,8 +28,16 @@ export interface BorderRow extends Border {
 
 export const namedBuildUpBody = Joi.object({
   name: name.required().label('Name'),
-  substrates: Joi.array().items(Joi.valid(...SUBSTRATES)).min(1).max(SUBSTRATES.length).unique().required().label('Substrates'),
-  exposure: Joi.valid(...EXPOSURES).required().label('Exposure'),
+  substrates: Joi.array()
+    .items(Joi.valid(...SUBSTRATES))
+    .min(1)
+    .max(SUBSTRATES.length)
+    .unique()
+    .required()
+    .label('Substrates'),
+  exposure: Joi.valid(...EXPOSURES)
+    .required()
+    .label('Exposure'),
   bond: Joi.valid(...BOND_SCHOOLS).required(),
   note: Joi.string().trim().max(1000).allow('').required().label('Note'),
   targetMicron: targetMicron.required(),

@@ -6,7 +6,10 @@ const DEEPEST = 40;
  * brackets without end.
  * @returns the path to it; null where all is sound
  */
-export function unsoundText(value: unknown, path: readonly (string | number)[] = []): readonly (string | number)[] | null {
+export function unsoundText(
+  value: unknown,
+  path: readonly (string | number)[] = [],
+): readonly (string | number)[] | null {
   if (typeof value === 'string') return soundText(value) ? null : path;
   if (value === null || typeof value !== 'object') return null;
   if (path.length > DEEPEST) return path.slice(0, 3);

@@ -66,14 +66,17 @@ describe('cure', () => {
   it('does not care in which order the columns are typed', () => {
     fc.assert(
       fc.property(table, num(-10, 45), fc.constantFrom('minimum' as const, 'maximum' as const), (t, tempC, kind) => {
-        expect(hoursAtTemperature({ table: [...t].reverse(), tempC, kind })).toBe(hoursAtTemperature({ table: t, tempC, kind }));
+        expect(hoursAtTemperature({ table: [...t].reverse(), tempC, kind })).toBe(
+          hoursAtTemperature({ table: t, tempC, kind }),
+        );
       }),
     );
   });
   it('a later start is never reached earlier', () => {
     fc.assert(
       fc.property(table, airs(80), num(0, 20), num(0, 10), (t, values, start, later) => {
-        const at = (h: number) => milestoneAt({ table: t, kind: 'minimum', appliedAt: T0 + h * H, temps: series(values), minCureC: 3 });
+        const at = (h: number) =>
+          milestoneAt({ table: t, kind: 'minimum', appliedAt: T0 + h * H, temps: series(values), minCureC: 3 });
         const first = at(start);
         const second = at(start + later);
         if (first !== null && second !== null) expect(second).toBeGreaterThanOrEqual(first - 1);
@@ -87,7 +90,13 @@ describe('cure', () => {
         const coarse = series(values);
         const fine = coarse.flatMap((s, i) => {
           const next = coarse[i + 1];
-          return next ? [s, { at: s.at + H / 4, tempC: s.tempC + (next.tempC - s.tempC) / 4 }, { at: s.at + H / 2, tempC: (s.tempC + next.tempC) / 2 }] : [s];
+          return next
+            ? [
+                s,
+                { at: s.at + H / 4, tempC: s.tempC + (next.tempC - s.tempC) / 4 },
+                { at: s.at + H / 2, tempC: (s.tempC + next.tempC) / 2 },
+              ]
+            : [s];
         });
         const a = milestoneAt({ table: t, kind: 'minimum', appliedAt: T0, temps: coarse, minCureC: 3 });
         const b = milestoneAt({ table: t, kind: 'minimum', appliedAt: T0, temps: fine, minCureC: 3 });
@@ -100,7 +109,8 @@ describe('cure', () => {
     fc.assert(
       fc.property(table, airs(80), num(0.1, 6), (t, values, applyH) => {
         const tackLimit = t.map((c) => ({ ...c, hours: c.hours * 4 }));
-        const of = (hours: number) => overcoatWindow({ startedAt: T0, finishedAt: T0 + hours * H, temps: series(values), minimum: t, tackLimit });
+        const of = (hours: number) =>
+          overcoatWindow({ startedAt: T0, finishedAt: T0 + hours * H, temps: series(values), minimum: t, tackLimit });
         expect(of(applyH).bondsUntil).toBe(of(0).bondsUntil);
         const [slow, quick] = [of(applyH).opensAt, of(0).opensAt];
         if (slow !== null && quick !== null) expect(slow).toBeGreaterThanOrEqual(quick);
@@ -111,7 +121,15 @@ describe('cure', () => {
     fc.assert(
       fc.property(table, airs(120), num(1, 40), (t, values, hour) => {
         const tackLimit = t.map((c) => ({ ...c, hours: c.hours * 3 }));
-        const window = windowAfterHandTests({ startedAt: T0, finishedAt: T0 + H, temps: series(values), minimum: t, tackLimit, minCureC: 3, tests: [{ test: 'thumb', at: T0 + hour * H, passed: true }] });
+        const window = windowAfterHandTests({
+          startedAt: T0,
+          finishedAt: T0 + H,
+          temps: series(values),
+          minimum: t,
+          tackLimit,
+          minCureC: 3,
+          tests: [{ test: 'thumb', at: T0 + hour * H, passed: true }],
+        });
         expect(window.opensAt).toBe(T0 + hour * H);
         if (window.bondsUntil !== null) expect(window.bondsUntil).toBeGreaterThanOrEqual(window.opensAt as number);
       }),
@@ -122,22 +140,38 @@ describe('cure', () => {
 describe('air', () => {
   it('a surface goes through every reading, and is the weather again six hours after the last', () => {
     fc.assert(
-      fc.property(airs(40), fc.uniqueArray(fc.integer({ min: 0, max: 1500 }), { minLength: 1, maxLength: 5 }), num(-5, 45), (values, minutes, surfaceC) => {
-        const weather = values.map((airC, i) => ({ at: T0 + i * H, airC }));
-        const readings = minutes.map((m) => ({ at: T0 + m * 60_000, surfaceC }));
-        const temps = surfaceSeries({ weather, readings });
-        for (const reading of readings) expect(temperatureAt(temps, reading.at)).toBeCloseTo(surfaceC, 6);
-        const quiet = T0 + Math.ceil((Math.max(...minutes) + 361) / 60) * H;
-        expect(temperatureAt(temps, quiet)).toBeCloseTo(temperatureAt(surfaceSeries({ weather, readings: [] }), quiet), 6);
-        expect(temps.every((s, i) => i === 0 || s.at > (temps[i - 1] as TempSample).at)).toBe(true);
-      }),
+      fc.property(
+        airs(40),
+        fc.uniqueArray(fc.integer({ min: 0, max: 1500 }), { minLength: 1, maxLength: 5 }),
+        num(-5, 45),
+        (values, minutes, surfaceC) => {
+          const weather = values.map((airC, i) => ({ at: T0 + i * H, airC }));
+          const readings = minutes.map((m) => ({ at: T0 + m * 60_000, surfaceC }));
+          const temps = surfaceSeries({ weather, readings });
+          for (const reading of readings) expect(temperatureAt(temps, reading.at)).toBeCloseTo(surfaceC, 6);
+          const quiet = T0 + Math.ceil((Math.max(...minutes) + 361) / 60) * H;
+          expect(temperatureAt(temps, quiet)).toBeCloseTo(
+            temperatureAt(surfaceSeries({ weather, readings: [] }), quiet),
+            6,
+          );
+          expect(temps.every((s, i) => i === 0 || s.at > (temps[i - 1] as TempSample).at)).toBe(true);
+        },
+      ),
     );
   });
   it('typed days stay between their lows and highs, and humidity is a share', () => {
     const day = fc.tuple(num(-10, 20), num(0, 20), num(0.2, 1));
     fc.assert(
       fc.property(fc.array(day, { minLength: 1, maxLength: 6 }), (days) => {
-        const hours = hourlyFromDays(days.map(([lowC, swing, rh], i) => ({ startsAt: T0 + i * 24 * H, endsAt: T0 + (i + 1) * 24 * H, lowC, highC: lowC + swing, rh })));
+        const hours = hourlyFromDays(
+          days.map(([lowC, swing, rh], i) => ({
+            startsAt: T0 + i * 24 * H,
+            endsAt: T0 + (i + 1) * 24 * H,
+            lowC,
+            highC: lowC + swing,
+            rh,
+          })),
+        );
         const low = Math.min(...days.map(([l]) => l));
         const high = Math.max(...days.map(([l, s]) => l + s));
         for (const h of hours) {
@@ -150,36 +184,85 @@ describe('air', () => {
     );
   });
   it('merging keeps one sample an hour, in order, whatever was issued when', () => {
-    const issue = fc.record({ source: fc.constantFrom('typed' as const, 'simulated' as const), issued: fc.integer({ min: 0, max: 48 }), from: fc.integer({ min: 0, max: 48 }), count: fc.integer({ min: 0, max: 30 }) });
+    const issue = fc.record({
+      source: fc.constantFrom('typed' as const, 'simulated' as const),
+      issued: fc.integer({ min: 0, max: 48 }),
+      from: fc.integer({ min: 0, max: 48 }),
+      count: fc.integer({ min: 0, max: 30 }),
+    });
     fc.assert(
       fc.property(fc.array(issue, { maxLength: 6 }), (issues) => {
-        const merged = mergeIssues(issues.map((i) => ({ source: i.source, issuedAt: T0 + i.issued * H, hours: Array.from({ length: i.count }, (_, k) => ({ at: T0 + (i.from + k) * H, airC: 10, rh: relativeHumidity({ airC: 10, dewC: 4 }) })) })));
+        const merged = mergeIssues(
+          issues.map((i) => ({
+            source: i.source,
+            issuedAt: T0 + i.issued * H,
+            hours: Array.from({ length: i.count }, (_, k) => ({
+              at: T0 + (i.from + k) * H,
+              airC: 10,
+              rh: relativeHumidity({ airC: 10, dewC: 4 }),
+            })),
+          })),
+        );
         expect(merged.every((h, k) => k === 0 || h.at > (merged[k - 1] as { at: number }).at)).toBe(true);
       }),
     );
   });
   it('a bigger stint never has a later last start', () => {
     fc.assert(
-      fc.property(airs(60), fc.array(num(0.3, 0.98), { minLength: 60, maxLength: 60 }), num(0, 4), num(0, 3), (values, humid, small, more) => {
-        const hours = values.map((airC, i) => ({ at: T0 + i * H, airC, rh: humid[i] as number }));
-        const limits = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null };
-        const advise = (applyHours: number) => startAdvice({ now: T0, hours, surface: series(values), limits, method: 'roller', applyHours, touchDry: [{ tempC: 20, hours: 2 }] });
-        const quick = advise(small);
-        const slow = advise(small + more);
-        if (slow.nowHolds) expect(quick.nowHolds).toBe(true);
-        if (slow.nowHolds && quick.nowHolds) expect(slow.lastStartAt as number).toBeLessThanOrEqual(quick.lastStartAt as number);
-      }),
+      fc.property(
+        airs(60),
+        fc.array(num(0.3, 0.98), { minLength: 60, maxLength: 60 }),
+        num(0, 4),
+        num(0, 3),
+        (values, humid, small, more) => {
+          const hours = values.map((airC, i) => ({ at: T0 + i * H, airC, rh: humid[i] as number }));
+          const limits = {
+            airMinC: null,
+            airMaxC: null,
+            surfaceMinC: null,
+            surfaceMaxC: null,
+            rhMax: null,
+            spreadMinC: null,
+          };
+          const advise = (applyHours: number) =>
+            startAdvice({
+              now: T0,
+              hours,
+              surface: series(values),
+              limits,
+              method: 'roller',
+              applyHours,
+              touchDry: [{ tempC: 20, hours: 2 }],
+            });
+          const quick = advise(small);
+          const slow = advise(small + more);
+          if (slow.nowHolds) expect(quick.nowHolds).toBe(true);
+          if (slow.nowHolds && quick.nowHolds)
+            expect(slow.lastStartAt as number).toBeLessThanOrEqual(quick.lastStartAt as number);
+        },
+      ),
       { numRuns: 40 },
     );
   });
 });
 
 describe('film, packs and pots', () => {
-  const layer: Layer = { id: 'l', sheetRevisionId: 'r', dftMicron: 80, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour: '', colourHex: '#888888' };
+  const layer: Layer = {
+    id: 'l',
+    sheetRevisionId: 'r',
+    dftMicron: 80,
+    method: 'roller',
+    thinnerShare: 0,
+    loss: 0.1,
+    deadVolumeLPerM2: 0,
+    colour: '',
+    colourHex: '#888888',
+  };
   it('parts add up to the litres, more area never needs less, and the range holds the likely figure', () => {
     fc.assert(
       fc.property(num(0.1, 500), num(0, 100), num(0, 0.5), num(10, 300), (areaM2, more, areaShare, dftMicron) => {
-        const of = (area: number) => layerQuantities({ areaM2: area, areaShare, layer: { ...layer, dftMicron }, sheet });
+        const of = (area: number) =>
+          layerQuantities({ areaM2: area, areaShare, layer: { ...layer, dftMicron }, sheet });
         const q = of(areaM2);
         expect(q.parts.reduce((sum, p) => sum + p.litres, 0)).toBeCloseTo(q.litres.likely, 6);
         expect(q.litres.low).toBeLessThanOrEqual(q.litres.likely);
@@ -192,12 +275,19 @@ describe('film, packs and pots', () => {
   it('litres and coverage are two ways of saying one thing', () => {
     fc.assert(
       fc.property(num(0.1, 500), num(10, 500), num(0.1, 1), (areaM2, dftMicron, solids) => {
-        expect(litresNeeded({ areaM2, dftMicron, solids }) * spreadingRateM2PerL({ solids, dftMicron })).toBeCloseTo(areaM2, 6);
+        expect(litresNeeded({ areaM2, dftMicron, solids }) * spreadingRateM2PerL({ solids, dftMicron })).toBeCloseTo(
+          areaM2,
+          6,
+        );
       }),
     );
   });
   it('packs cover the need, and one fewer would not', () => {
-    const pack = fc.record({ name: fc.constant('p'), sizeL: num(0.1, 25), priceMinor: fc.integer({ min: 1, max: 50_000 }) });
+    const pack = fc.record({
+      name: fc.constant('p'),
+      sizeL: num(0.1, 25),
+      priceMinor: fc.integer({ min: 1, max: 50_000 }),
+    });
     fc.assert(
       fc.property(num(0.01, 200), fc.array(pack, { minLength: 1, maxLength: 5 }), (needL, packs) => {
         const bought = packsToBuy({ needL, packs, onHandL: 0 });
@@ -221,7 +311,8 @@ describe('film, packs and pots', () => {
   it('a longer pot life or another painter never makes the largest batch smaller', () => {
     fc.assert(
       fc.property(num(0.2, 8), num(0, 4), num(0, 30), (potLife, more, inductionMin) => {
-        const of = (potLifeH: number, painters: number) => largestBatchL({ potLifeH, inductionMin, rateM2PerH: 10, painters, litresPerM2: 0.2 });
+        const of = (potLifeH: number, painters: number) =>
+          largestBatchL({ potLifeH, inductionMin, rateM2PerH: 10, painters, litresPerM2: 0.2 });
         expect(of(potLife + more, 1)).toBeGreaterThanOrEqual(of(potLife, 1));
         expect(of(potLife, 2)).toBeCloseTo(2 * of(potLife, 1), 9);
       }),
@@ -232,19 +323,48 @@ describe('film, packs and pots', () => {
 describe('hull', () => {
   it('areas scale with the square of the boat', () => {
     fc.assert(
-      fc.property(num(2, 20), num(0.5, 5), num(0.2, 3), num(1.1, 3), fc.constantFrom('full' as const, 'longKeel' as const, 'finKeel' as const), (lwlM, beamM, draftM, s, form) => {
-        expect(underwaterAreaM2({ lwlM: lwlM * s, beamM: beamM * s, draftM: draftM * s, form })).toBeCloseTo(underwaterAreaM2({ lwlM, beamM, draftM, form }) * s * s, 6);
-        expect(topsidesAreaM2({ loaM: lwlM * s, beamM: beamM * s, freeboardM: draftM * s })).toBeCloseTo(topsidesAreaM2({ loaM: lwlM, beamM, freeboardM: draftM }) * s * s, 6);
-      }),
+      fc.property(
+        num(2, 20),
+        num(0.5, 5),
+        num(0.2, 3),
+        num(1.1, 3),
+        fc.constantFrom('full' as const, 'longKeel' as const, 'finKeel' as const),
+        (lwlM, beamM, draftM, s, form) => {
+          expect(underwaterAreaM2({ lwlM: lwlM * s, beamM: beamM * s, draftM: draftM * s, form })).toBeCloseTo(
+            underwaterAreaM2({ lwlM, beamM, draftM, form }) * s * s,
+            6,
+          );
+          expect(topsidesAreaM2({ loaM: lwlM * s, beamM: beamM * s, freeboardM: draftM * s })).toBeCloseTo(
+            topsidesAreaM2({ loaM: lwlM, beamM, freeboardM: draftM }) * s * s,
+            6,
+          );
+        },
+      ),
     );
   });
   it('a drawing has no hole in it: bands cut at any heights add up', () => {
     fc.assert(
-      fc.property(num(3, 15), num(0.4, 2), num(0.3, 1.5), fc.constantFrom('full' as const, 'longKeel' as const, 'finKeel' as const), num(-0.3, 0), num(0, 0.3), (loaM, draftM, freeboardM, form, low, high) => {
-        const { hull } = boatProfile({ loaM, lwlM: loaM * 0.88, beamM: loaM / 3, draftM, freeboardM, form, keels: 'single' });
-        const parts = [between(hull, -Infinity, low), between(hull, low, high), between(hull, high, Infinity)];
-        expect(parts.reduce((sum, p) => sum + outlineAreaM2(p), 0)).toBeCloseTo(outlineAreaM2(hull), 6);
-      }),
+      fc.property(
+        num(3, 15),
+        num(0.4, 2),
+        num(0.3, 1.5),
+        fc.constantFrom('full' as const, 'longKeel' as const, 'finKeel' as const),
+        num(-0.3, 0),
+        num(0, 0.3),
+        (loaM, draftM, freeboardM, form, low, high) => {
+          const { hull } = boatProfile({
+            loaM,
+            lwlM: loaM * 0.88,
+            beamM: loaM / 3,
+            draftM,
+            freeboardM,
+            form,
+            keels: 'single',
+          });
+          const parts = [between(hull, -Infinity, low), between(hull, low, high), between(hull, high, Infinity)];
+          expect(parts.reduce((sum, p) => sum + outlineAreaM2(p), 0)).toBeCloseTo(outlineAreaM2(hull), 6);
+        },
+      ),
     );
   });
 });

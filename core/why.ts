@@ -20,4 +20,3 @@ export interface Working {
   /** What would change the answer most, in one sentence. */
   readonly mattersMost?: string;
 }
-

@@ -17,7 +17,8 @@ interface Entry {
   occurredAt: number;
   body: Record<string, never>;
 }
-const logOf = async (yard: OwnServer, boat: string) => ((await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as { entries: Entry[] }).entries;
+const logOf = async (yard: OwnServer, boat: string) =>
+  ((await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as { entries: Entry[] }).entries;
 
 test('one batch and one stint over two zones, from the pot to the record', async ({ page, yard }) => {
   const boat = `${yard.url}/boats/${DEMO.sloop}`;
@@ -52,10 +53,18 @@ test('one batch and one stint over two zones, from the pot to the record', async
   // Both zones have their own window now.
   await expect(page.getByRole('region', { name: 'Window on Underwater hull' })).toContainText('Not before');
   await expect(page.getByRole('region', { name: 'Window on Twin keels' })).toContainText('Bonds as is until');
-  await expect.poll(async () => (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'finished')?.body).toEqual({ litresOn: 4.5 });
+  await expect
+    .poll(async () => (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'finished')?.body)
+    .toEqual({ litresOn: 4.5 });
   const log = await logOf(yard, DEMO.sloop);
   const start = log.findLast((e) => e.kind === 'started')!;
-  expect(log.filter((e) => e.streamId === start.streamId).map((e) => e.kind)).toEqual(['started', 'batchOn', 'wetFilm', 'wetFilm', 'finished']);
+  expect(log.filter((e) => e.streamId === start.streamId).map((e) => e.kind)).toEqual([
+    'started',
+    'batchOn',
+    'wetFilm',
+    'wetFilm',
+    'finished',
+  ]);
   expect(start.painter).toBe('Ines');
   await page.getByRole('link', { name: /^Record/ }).click();
   await expect(page.getByRole('article').first()).toContainText('Underwater hull, Twin keels');
@@ -64,7 +73,9 @@ test('one batch and one stint over two zones, from the pot to the record', async
 });
 
 test('a surface reading moves the window, and taking it back moves it again', async ({ page, yard }) => {
-  const rudder = (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder))!;
+  const rudder = (await logOf(yard, DEMO.sloop)).findLast(
+    (e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder),
+  )!;
   await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/${rudder.streamId}`);
   const window = page.getByRole('region', { name: 'Window on Rudder and skeg' });
   const opens = () => window.getByText('Not before', { exact: true }).locator('..').innerText();
@@ -86,7 +97,9 @@ test('a surface reading moves the window, and taking it back moves it again', as
 });
 
 test('sanding tests: gums means later, powders means now', async ({ page, yard }) => {
-  const rudder = (await logOf(yard, DEMO.sloop)).findLast((e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder))!;
+  const rudder = (await logOf(yard, DEMO.sloop)).findLast(
+    (e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder),
+  )!;
   await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/${rudder.streamId}`);
   await page.getByRole('button', { name: 'Gums' }).click();
   await expect(page.getByText('Dry to sand (by hand)')).toBeVisible();
@@ -95,7 +108,10 @@ test('sanding tests: gums means later, powders means now', async ({ page, yard }
   await expect(page.getByText('Dry to sand (by hand)').locator('..')).toContainText('10:40');
 });
 
-test('past the bonding window a coat is started only over an abraded one, and the grit stands in the record', async ({ page, yard }) => {
+test('past the bonding window a coat is started only over an abraded one, and the grit stands in the record', async ({
+  page,
+  yard,
+}) => {
   await page.goto(`${yard.url}/boats/${DEMO.workboat}/today`);
   await expect(page.getByText(/abrade first: it bonded as is until/)).toBeVisible();
   await page.getByRole('link', { name: /^Start barrier 1 on Underwater hull/ }).click();
@@ -144,7 +160,9 @@ test('the coat in hand is finished from Today, at a time before now, never after
   await page.getByRole('button', { name: 'Finish at that time' }).click();
   await expect(page.getByText('The hand overrides the table')).toBeVisible();
   // 10:30 at the boat, whatever zone the phone is in.
-  await expect.poll(async () => (await logOf(yard, DEMO.workboat)).findLast((e) => e.kind === 'finished')?.occurredAt).toBe(Date.UTC(2026, 4, 14, 9, 30));
+  await expect
+    .poll(async () => (await logOf(yard, DEMO.workboat)).findLast((e) => e.kind === 'finished')?.occurredAt)
+    .toBe(Date.UTC(2026, 4, 14, 9, 30));
   await page.goto(`${yard.url}/boats/${DEMO.workboat}/mix`);
   await page.getByRole('button', { name: 'Pot empty' }).first().click();
   await expect(page.getByRole('list', { name: 'Pots in use' })).toHaveCount(0);

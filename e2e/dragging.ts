@@ -13,17 +13,59 @@ async function put(url: string, body: object): Promise<void> {
 export async function twelveZones(url: string): Promise<{ buildUp: string; zone: string }> {
   const boat = uuid();
   const namedId = uuid();
-  await put(`${url}/api/boats/${boat}`, { name: 'Twelve zones', hullMaterial: 'steel', keels: 'single', form: 'full', loaM: 14, lwlM: 13, beamM: 4, draftM: 1.5, freeboardM: 1.2, place: '', latitudeDeg: 50, timeZone: 'UTC', version: 0 });
-  const { named } = (await (await fetch(`${url}/api/named-build-ups`)).json()) as { named: { name: string; layers: { id: string }[] }[] };
+  await put(`${url}/api/boats/${boat}`, {
+    name: 'Twelve zones',
+    hullMaterial: 'steel',
+    keels: 'single',
+    form: 'full',
+    loaM: 14,
+    lwlM: 13,
+    beamM: 4,
+    draftM: 1.5,
+    freeboardM: 1.2,
+    place: '',
+    latitudeDeg: 50,
+    timeZone: 'UTC',
+    version: 0,
+  });
+  const { named } = (await (await fetch(`${url}/api/named-build-ups`)).json()) as {
+    named: { name: string; layers: { id: string }[] }[];
+  };
   const steel = named.find((n) => n.name === 'Steel bottom, blasted')?.layers ?? [];
   if (steel.length !== 8) throw new Error(`the steel starter has ${steel.length} coats, not eight`);
   const layers = () => steel.map((l) => ({ ...l, id: uuid() }));
-  await put(`${url}/api/named-build-ups/${namedId}`, { name: 'Eight coats', substrates: ['steel'], exposure: 'immersed', bond: 'chemical', note: '', targetMicron: 300, layers: layers(), version: 0 });
+  await put(`${url}/api/named-build-ups/${namedId}`, {
+    name: 'Eight coats',
+    substrates: ['steel'],
+    exposure: 'immersed',
+    bond: 'chemical',
+    note: '',
+    targetMicron: 300,
+    layers: layers(),
+    version: 0,
+  });
   let surfaceId = '';
   for (let n = 0; n < 12; n += 1) {
     surfaceId = uuid();
-    await put(`${url}/api/surfaces/${surfaceId}`, { boatId: boat, name: `Zone ${n + 1}`, kind: 'underwater', substrate: 'steel', exposure: 'immersed', existing: 'bare', area: { method: 'typed', dimensions: {}, typed: { areaM2: 3 + n * 2.3, share: 0.1 } }, sort: n, version: 0 });
-    await put(`${url}/api/build-ups/${uuid()}`, { boatId: boat, surfaceId, layers: layers(), namedId, targetMicron: 300, version: 0 });
+    await put(`${url}/api/surfaces/${surfaceId}`, {
+      boatId: boat,
+      name: `Zone ${n + 1}`,
+      kind: 'underwater',
+      substrate: 'steel',
+      exposure: 'immersed',
+      existing: 'bare',
+      area: { method: 'typed', dimensions: {}, typed: { areaM2: 3 + n * 2.3, share: 0.1 } },
+      sort: n,
+      version: 0,
+    });
+    await put(`${url}/api/build-ups/${uuid()}`, {
+      boatId: boat,
+      surfaceId,
+      layers: layers(),
+      namedId,
+      targetMicron: 300,
+      version: 0,
+    });
   }
   return { buildUp: `/build-ups/${namedId}`, zone: `/boats/${boat}/film/${surfaceId}` };
 }
@@ -42,7 +84,11 @@ export const FRAMES = 120;
  * @param options.steps tell of the page's own steps in the trace too, which makes them a little slower
  * @returns what was seen at each frame, and how often Chromium's own trace tells of something
  */
-export async function dragFilm(page: Page, browser: Browser, { control = false, steps = false } = {}): Promise<{ seen: Seen[]; count: (name: string, of?: (args: Record<string, unknown>) => boolean) => number }> {
+export async function dragFilm(
+  page: Page,
+  browser: Browser,
+  { control = false, steps = false } = {},
+): Promise<{ seen: Seen[]; count: (name: string, of?: (args: Record<string, unknown>) => boolean) => number }> {
   const face = page.getByRole('slider', { name: 'Dry film of coat 3, Saltgate 45 barrier' });
   const box = await face.boundingBox();
   if (!box) throw new Error('the face of coat 3 is not on the page');
@@ -50,7 +96,13 @@ export async function dragFilm(page: Page, browser: Browser, { control = false, 
   await page.mouse.move(at.x, at.y);
   await page.mouse.down();
   await page.mouse.move(at.x, at.y - 4);
-  await browser.startTracing(page, { categories: ['devtools.timeline.frame', 'disabled-by-default-devtools.timeline.frame', ...(steps ? ['devtools.timeline', 'blink'] : [])] });
+  await browser.startTracing(page, {
+    categories: [
+      'devtools.timeline.frame',
+      'disabled-by-default-devtools.timeline.frame',
+      ...(steps ? ['devtools.timeline', 'blink'] : []),
+    ],
+  });
   const seen = await page.evaluate(
     async ({ startY, frames, idle }) => {
       const slider = document.querySelector<SVGElement>('[role=slider][aria-label^="Dry film of coat 3"]')!;
@@ -63,7 +115,10 @@ export async function dragFilm(page: Page, browser: Browser, { control = false, 
         // Far enough each time that the film is another one at every frame.
         const up = 4 + 9 * (frame % 24 < 12 ? frame % 12 : 12 - (frame % 12));
         if (idle) line.setAttribute('transform', `translate(0 ${up})`);
-        else slider.dispatchEvent(new PointerEvent('pointermove', { bubbles: true, pointerId: 1, clientX: 0, clientY: startY - up }));
+        else
+          slider.dispatchEvent(
+            new PointerEvent('pointermove', { bubbles: true, pointerId: 1, clientX: 0, clientY: startY - up }),
+          );
         await new Promise(requestAnimationFrame);
         pairs.push({ film: Number(slider.getAttribute('aria-valuenow')), packs: packs.textContent ?? '' });
       }
@@ -72,7 +127,9 @@ export async function dragFilm(page: Page, browser: Browser, { control = false, 
     },
     { startY: at.y, frames: FRAMES, idle: control },
   );
-  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: { name: string; args: Record<string, unknown> }[] };
+  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as {
+    traceEvents: { name: string; args: Record<string, unknown> }[];
+  };
   await page.mouse.up();
   return { seen, count: (name, of = () => true) => traceEvents.filter((e) => e.name === name && of(e.args)).length };
 }

@@ -45,7 +45,11 @@ const PLACES = [
 ] as const;
 
 for (const [name, path, heading] of PLACES) {
-  test(`${name}: loads by its address, axe finds nothing in either theme, no sideways scroll at 360 px`, async ({ page, demo, faults }) => {
+  test(`${name}: loads by its address, axe finds nothing in either theme, no sideways scroll at 360 px`, async ({
+    page,
+    demo,
+    faults,
+  }) => {
     await useSettings(page, {});
     await page.goto(demo.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toContainText(heading);
@@ -77,15 +81,27 @@ test('the first screen brings at most 180 kB of gzipped JavaScript', async ({ pa
 
 test('targets at the hull are at least 44 px', async ({ page, demo }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const path of [`${boat}/hull/${DEMO.hull}/girths`, `${boat}/today`, `${boat}/coat/start?on=${DEMO.keels}`, `${boat}/mix?on=${DEMO.keels}`]) {
+  for (const path of [
+    `${boat}/hull/${DEMO.hull}/girths`,
+    `${boat}/today`,
+    `${boat}/coat/start?on=${DEMO.keels}`,
+    `${boat}/mix?on=${DEMO.keels}`,
+  ]) {
     await page.goto(demo.url + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    const small = await page.locator('main button:visible, main a.btn:visible, nav[aria-label=Bench] a:visible, main input[type=text]:visible').evaluateAll((all) =>
-      all
-        .map((el) => ({ text: el.textContent || el.getAttribute('aria-label') || el.id, box: (el.closest('.input') ?? el).getBoundingClientRect() }))
-        .filter(({ box }) => box.height < 43.5 || box.width < 43.5)
-        .map(({ text, box }) => `${text} ${Math.round(box.width)}×${Math.round(box.height)}`),
-    );
+    const small = await page
+      .locator(
+        'main button:visible, main a.btn:visible, nav[aria-label=Bench] a:visible, main input[type=text]:visible',
+      )
+      .evaluateAll((all) =>
+        all
+          .map((el) => ({
+            text: el.textContent || el.getAttribute('aria-label') || el.id,
+            box: (el.closest('.input') ?? el).getBoundingClientRect(),
+          }))
+          .filter(({ box }) => box.height < 43.5 || box.width < 43.5)
+          .map(({ text, box }) => `${text} ${Math.round(box.width)}×${Math.round(box.height)}`),
+      );
     expect(small, path).toEqual([]);
   }
 });

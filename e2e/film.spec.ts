@@ -1,6 +1,15 @@
 import { readFileSync } from 'node:fs';
 import type { Download, Page } from '@playwright/test';
-import { DEMO, demoYard, expect, moveCoat, noSidewaysScroll, test as base, useSettings, type OwnServer } from './fixtures';
+import {
+  DEMO,
+  demoYard,
+  expect,
+  moveCoat,
+  noSidewaysScroll,
+  test as base,
+  useSettings,
+  type OwnServer,
+} from './fixtures';
 import { OWN_JSON } from '../scripts/server';
 
 /** Build-ups, their rules, the shelf and what to buy. One demo yard for the file; each test changes its own corner. */
@@ -9,26 +18,59 @@ const test = base.extend<object, { yard: OwnServer }>({
 });
 const sloop = `/boats/${DEMO.sloop}`;
 const workboat = `/boats/${DEMO.workboat}`;
-const ids = { underwater: '01900000-0000-7000-8005-000000000001', topsides: '01900000-0000-7000-8005-000000000005', bootTop: '01900000-0000-7000-8005-000000000004', wheelhouse: '01900000-0000-7000-8005-000000000014', gigOutside: '01900000-0000-7000-8005-000000000021', yardBottom: '01900000-0000-7000-8014-000000000090' };
+const ids = {
+  underwater: '01900000-0000-7000-8005-000000000001',
+  topsides: '01900000-0000-7000-8005-000000000005',
+  bootTop: '01900000-0000-7000-8005-000000000004',
+  wheelhouse: '01900000-0000-7000-8005-000000000014',
+  gigOutside: '01900000-0000-7000-8005-000000000021',
+  yardBottom: '01900000-0000-7000-8014-000000000090',
+};
 
 interface Bundle {
-  buildUps: { surfaceId: string; namedId: string | null; targetMicron: number | null; overrides: { reason: string }[]; records: { kind: string; note: string }[]; layers: { dftMicron: number; sheetRevisionId: string; prep?: string; method: string; grit?: number }[] }[];
+  buildUps: {
+    surfaceId: string;
+    namedId: string | null;
+    targetMicron: number | null;
+    overrides: { reason: string }[];
+    records: { kind: string; note: string }[];
+    layers: { dftMicron: number; sheetRevisionId: string; prep?: string; method: string; grit?: number }[];
+  }[];
   borders: { rule: string; widthM: number; epoxyRunsOn: boolean }[];
   jobs: { choices: { bond: string; packs: string } | null }[];
 }
-const bundleOf = async (yard: OwnServer, boat: string) => (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
-const buildUp = async (yard: OwnServer, boat: string, zone: string) => (await bundleOf(yard, boat)).buildUps.find((b) => b.surfaceId === zone)!;
-const films = async (yard: OwnServer, boat: string, zone: string) => (await buildUp(yard, boat, zone)).layers.map((l) => l.dftMicron);
+const bundleOf = async (yard: OwnServer, boat: string) =>
+  (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
+const buildUp = async (yard: OwnServer, boat: string, zone: string) =>
+  (await bundleOf(yard, boat)).buildUps.find((b) => b.surfaceId === zone)!;
+const films = async (yard: OwnServer, boat: string, zone: string) =>
+  (await buildUp(yard, boat, zone)).layers.map((l) => l.dftMicron);
 const text = async (download: Download) => readFileSync((await download.path()) as string, 'utf8');
 /** The build-up as it is told in coats: "4 × Saltgate 45 barrier grey, white". */
 const runs = (page: Page) =>
   page
     .getByRole('list', { name: 'In coats and in film' })
     .getByRole('listitem')
-    .evaluateAll((items) => items.map((li) => [...li.children].slice(0, 2).map((part) => part.textContent?.trim()).join(' ')));
-const litres = async (page: Page, product: string) => Number.parseFloat((await page.locator(`[data-product="${product}"] .fig`).first().textContent())!.replace(/[^\d.]/, '').replace('≈', ''));
+    .evaluateAll((items) =>
+      items.map((li) =>
+        [...li.children]
+          .slice(0, 2)
+          .map((part) => part.textContent?.trim())
+          .join(' '),
+      ),
+    );
+const litres = async (page: Page, product: string) =>
+  Number.parseFloat(
+    (await page.locator(`[data-product="${product}"] .fig`).first().textContent())!
+      .replace(/[^\d.]/, '')
+      .replace('≈', ''),
+  );
 
-test('a film is dragged, or moved by keys: litres and packs follow before it is let go, and it is saved once', async ({ page, yard, faults }) => {
+test('a film is dragged, or moved by keys: litres and packs follow before it is let go, and it is saved once', async ({
+  page,
+  yard,
+  faults,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/film/${ids.topsides}`);
   const face = page.getByRole('slider', { name: 'Dry film of coat 2, Lantern two-pack gloss' });
@@ -58,7 +100,11 @@ test('a film is dragged, or moved by keys: litres and packs follow before it is 
   expect(faults).toEqual([]);
 });
 
-test('what a held film writes into the page is what the page says when it is drawn anew, and what it said before once it is taken back', async ({ page, yard, faults }) => {
+test('what a held film writes into the page is what the page says when it is drawn anew, and what it said before once it is taken back', async ({
+  page,
+  yard,
+  faults,
+}) => {
   await useSettings(page, {});
   // Where the page stands: every figure of the section, of its coats and of the ledger, and every shape that is to scale.
   const told = () =>
@@ -69,7 +115,9 @@ test('what a held film writes into the page is what the page says when it is dra
         copy.querySelectorAll('svg [aria-hidden]').forEach((mark) => mark.remove());
         return copy.textContent;
       });
-      const shapes = [...document.querySelectorAll('svg[role=group] *')].map((e) => ['points', 'd', 'y', 'aria-valuenow', 'aria-valuetext'].map((name) => e.getAttribute(name)).join());
+      const shapes = [...document.querySelectorAll('svg[role=group] *')].map((e) =>
+        ['points', 'd', 'y', 'aria-valuenow', 'aria-valuetext'].map((name) => e.getAttribute(name)).join(),
+      );
       return { texts, shapes, titles: [...document.querySelectorAll('[title]')].map((e) => e.getAttribute('title')) };
     });
   for (const [path, product] of [
@@ -119,7 +167,12 @@ test('what a held film writes into the page is what the page says when it is dra
 test('packs that may be cut tell the whole of themselves while they are pointed at', async ({ page, yard }) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/film/${ids.underwater}`);
-  const packs = page.locator('[data-product="Saltgate 45 barrier"] [role=cell]').last().locator('> span').last().locator('> span');
+  const packs = page
+    .locator('[data-product="Saltgate 45 barrier"] [role=cell]')
+    .last()
+    .locator('> span')
+    .last()
+    .locator('> span');
   await expect(packs).toContainText('×');
   // The lines beyond the second are clipped: pointed at where it can be seen.
   await packs.locator('..').hover();
@@ -141,13 +194,20 @@ test('packs that may be cut tell the whole of themselves while they are pointed 
   await page.waitForLoadState('networkidle');
 });
 
-test('a coat is put in between, told how it goes on, and taken by another product; the section tells coats and film', async ({ page, yard }) => {
+test('a coat is put in between, told how it goes on, and taken by another product; the section tells coats and film', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/film/${ids.bootTop}`);
-  await page.getByRole('button', { name: 'Put a coat between Lantern two-pack gloss and Lantern two-pack gloss' }).click();
+  await page
+    .getByRole('button', { name: 'Put a coat between Lantern two-pack gloss and Lantern two-pack gloss' })
+    .click();
   await page.getByLabel('Product').selectOption({ label: 'Lantern undercoat — undercoat' });
   await page.getByRole('button', { name: 'Add coat' }).click();
-  await expect.poll(() => runs(page)).toEqual(['1 × Lantern two-pack gloss', '1 × Lantern undercoat', '1 × Lantern two-pack gloss']);
+  await expect
+    .poll(() => runs(page))
+    .toEqual(['1 × Lantern two-pack gloss', '1 × Lantern undercoat', '1 × Lantern two-pack gloss']);
   await page.getByRole('button', { name: /^2 Lantern undercoat/ }).click();
   await page.getByText('over abrading', { exact: true }).click();
   await page.getByLabel('Grit', { exact: true }).fill('180');
@@ -155,19 +215,29 @@ test('a coat is put in between, told how it goes on, and taken by another produc
   await page.getByText('wipe', { exact: true }).click();
   await page.getByRole('button', { name: 'Save coat' }).click();
   await expect(page.getByText('abrade 180 to level · wipe')).toBeVisible();
-  await expect.poll(async () => (await buildUp(yard, DEMO.sloop, ids.bootTop)).layers[1]).toMatchObject({ prep: 'abrade', grit: 180, abradeFor: 'level', wipe: true });
+  await expect
+    .poll(async () => (await buildUp(yard, DEMO.sloop, ids.bootTop)).layers[1])
+    .toMatchObject({ prep: 'abrade', grit: 180, abradeFor: 'level', wipe: true });
   // Levelling takes a third of the coat beneath [M]: 40 + 50 + 40 less 40/3, and less 7.5 for the bond of the last.
   await expect(page.getByText('109 µm').first()).toBeVisible();
   await moveCoat(page, /^Move coat 2, Lantern undercoat/, 'ArrowDown');
   await expect.poll(() => runs(page)).toEqual(['1 × Lantern undercoat', '2 × Lantern two-pack gloss']);
 });
 
-test('a stop stands at its interface; its ways out are a click away, and it can be let stand in writing', async ({ page, yard }) => {
+test('a stop stands at its interface; its ways out are a click away, and it can be let stand in writing', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${workboat}/film/${ids.wheelhouse}`);
   const stop = page.locator('[data-rule=strongOverOnePack]');
-  await expect(stop).toContainText('Stop. Lantern two-pack gloss has a strong solvent and goes over an unknown old coating: it can lift and wrinkle it.');
-  await page.getByRole('list', { name: 'Coats, the outermost first' }).getByRole('button', { name: /it can lift and wrinkle it/ }).click();
+  await expect(stop).toContainText(
+    'Stop. Lantern two-pack gloss has a strong solvent and goes over an unknown old coating: it can lift and wrinkle it.',
+  );
+  await page
+    .getByRole('list', { name: 'Coats, the outermost first' })
+    .getByRole('button', { name: /it can lift and wrinkle it/ })
+    .click();
 
   await stop.getByRole('button', { name: 'Put a tie coat between' }).click();
   await expect(stop).toHaveCount(0);
@@ -199,7 +269,10 @@ test('a stop stands at its interface; its ways out are a click away, and it can 
   await expect(page.getByText(/Wheelhouse front: let stand against a rule\. =The owner wants it so/)).toBeVisible();
 });
 
-test('a named build-up: who follows, who departed, brought in line, changed for all its zones, copied', async ({ page, yard }) => {
+test('a named build-up: who follows, who departed, brought in line, changed for all its zones, copied', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}/build-ups/${ids.yardBottom}`);
   await expect(page.getByRole('heading', { name: '3 zones follow, 1 departed' })).toBeVisible();
@@ -233,7 +306,8 @@ test('a named build-up: who follows, who departed, brought in line, changed for 
   await expect(page.getByText('Changed, not saved: saving puts it on 4 zones too.')).toBeVisible();
   expect(await films(yard, DEMO.sloop, DEMO.hull)).toEqual([70, 70, 70, 70, 50, 50, 50]);
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  for (const zone of [DEMO.hull, DEMO.keels, DEMO.rudder]) await expect.poll(() => films(yard, DEMO.sloop, zone)).toEqual([70, 70, 70, 70, 50, 50, 60]);
+  for (const zone of [DEMO.hull, DEMO.keels, DEMO.rudder])
+    await expect.poll(() => films(yard, DEMO.sloop, zone)).toEqual([70, 70, 70, 70, 50, 50, 60]);
   await expect(page.getByRole('heading', { name: '4 zones follow' })).toBeVisible();
 
   await page.goto(`${yard.url}/build-ups`);
@@ -273,17 +347,22 @@ test('schools: chosen for the job, compared on a zone, and taken for it', async 
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/film/${DEMO.rudder}/schools`);
   await expect(page.getByRole('row', { name: /^Cure, abrade, coat/ })).toBeVisible();
-  const figures = async (name: RegExp) => (await page.getByRole('row', { name }).getByRole('cell').allTextContents()).map((t) => t.trim());
+  const figures = async (name: RegExp) =>
+    (await page.getByRole('row', { name }).getByRole('cell').allTextContents()).map((t) => t.trim());
   const [chemical, mechanical] = [await figures(/^In the tack window/), await figures(/^Cure, abrade, coat/)];
   // Abrading takes film and time.
   expect(Number.parseFloat(mechanical[1]!)).toBeLessThan(Number.parseFloat(chemical[1]!));
   expect(Number.parseFloat(mechanical[6]!)).toBeGreaterThanOrEqual(Number.parseFloat(chemical[6]!));
   await page.getByText('Cure, abrade, coat', { exact: true }).first().click();
   await page.getByText('One-pack', { exact: true }).click();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).jobs.at(-1)?.choices).toMatchObject({ bond: 'mechanical', packs: 'onePack' });
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.sloop)).jobs.at(-1)?.choices)
+    .toMatchObject({ bond: 'mechanical', packs: 'onePack' });
   await page.getByRole('button', { name: 'Take: Cure, abrade, coat' }).click();
   // The coats that are on stay as they were.
-  await expect.poll(async () => (await buildUp(yard, DEMO.sloop, DEMO.rudder)).layers.map((l) => l.prep ?? '')).toEqual(['abrade', 'tackWindow', 'abrade', 'abrade', 'abrade', 'abrade', 'abrade']);
+  await expect
+    .poll(async () => (await buildUp(yard, DEMO.sloop, DEMO.rudder)).layers.map((l) => l.prep ?? ''))
+    .toEqual(['abrade', 'tackWindow', 'abrade', 'abrade', 'abrade', 'abrade', 'abrade']);
   await page.getByLabel('Compared at').fill('5');
   await expect(page.getByRole('row', { name: /^In the tack window/ })).toContainText(/no window|its figures/);
 });
@@ -302,31 +381,43 @@ test('borders are added, held against their rule, changed and taken out', async 
   await page.getByLabel('the epoxy runs on across it').uncheck();
   await page.getByRole('button', { name: 'Save border' }).click();
   await expect(page.getByText(/The epoxy stops at the line between Underwater hull and Twin keels/)).toBeVisible();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).borders.find((b) => b.rule === 'stripe')).toMatchObject({ widthM: 0.2032, epoxyRunsOn: false });
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.sloop)).borders.find((b) => b.rule === 'stripe'))
+    .toMatchObject({ widthM: 0.2032, epoxyRunsOn: false });
   await page.getByRole('button', { name: /border of Underwater hull and Twin keels/ }).click();
   await page.getByRole('button', { name: 'Remove' }).click();
   await expect(page.getByText('Underwater hull over Twin keels')).toHaveCount(0);
 });
 
-test('a product is changed throughout the job, its consequences first; one undo takes all of it back', async ({ page, yard }) => {
+test('a product is changed throughout the job, its consequences first; one undo takes all of it back', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${workboat}/film/swap`);
   const bottom = '01900000-0000-7000-8005-000000000011';
   const before = await films(yard, DEMO.workboat, bottom);
   await page.getByLabel('Instead of').selectOption({ label: 'Dunlin copper-free' });
   await page.getByLabel('Take').selectOption({ label: 'Kelpward hard antifouling — antifouling' });
-  await expect(page.getByText(/Kelpward hard antifouling holds copper: on aluminium it corrodes the hull/).first()).toBeVisible();
+  await expect(
+    page.getByText(/Kelpward hard antifouling holds copper: on aluminium it corrodes the hull/).first(),
+  ).toBeVisible();
   await page.getByLabel('Take').selectOption({ label: 'Dunlin fresh-water hard — antifouling' });
   await expect(page.getByText(/holds copper/)).toHaveCount(0);
   await page.getByRole('button', { name: /^Change it on 1 zone/ }).click();
-  await expect.poll(async () => (await buildUp(yard, DEMO.workboat, bottom)).layers.at(-1)?.sheetRevisionId).not.toBe(undefined);
+  await expect
+    .poll(async () => (await buildUp(yard, DEMO.workboat, bottom)).layers.at(-1)?.sheetRevisionId)
+    .not.toBe(undefined);
   await expect(page.getByRole('button', { name: /Dunlin fresh-water hard/ }).first()).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: /Dunlin fresh-water hard/ })).toHaveCount(0);
   await expect.poll(() => films(yard, DEMO.workboat, bottom)).toEqual(before);
 });
 
-test('stores: a tin is put on the shelf, weighed, and the list takes it off what is to be bought', async ({ page, yard }) => {
+test('stores: a tin is put on the shelf, weighed, and the list takes it off what is to be bought', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${workboat}/film/buy`);
   const primer = page.locator('[data-product="Lantern two-pack gloss"]');
@@ -347,14 +438,18 @@ test('stores: a tin is put on the shelf, weighed, and the list takes it off what
   await expect(form.getByRole('alert')).toContainText(/weigh/);
   await form.getByLabel('Empty tin').fill('500 g');
   await form.getByRole('button', { name: 'Save tin' }).click();
-  await expect(page.getByRole('button', { name: /<b>LN 9<\/b>: change or weigh it/ })).toContainText('4.00 L of 5.00 L');
+  await expect(page.getByRole('button', { name: /<b>LN 9<\/b>: change or weigh it/ })).toContainText(
+    '4.00 L of 5.00 L',
+  );
 
   // Its hardener beside it: then the base counts.
   await page.getByRole('button', { name: 'One more tin of Lantern two-pack gloss' }).click();
   await form.getByLabel('Part').selectOption('Hardener');
   await form.getByLabel('Holds when full').fill('3');
   await form.getByLabel('Left', { exact: true }).fill('7');
-  await expect(form.getByRole('alert')).toHaveText('More is left than the tin holds. Check both figures and their units.');
+  await expect(form.getByRole('alert')).toHaveText(
+    'More is left than the tin holds. Check both figures and their units.',
+  );
   await form.getByLabel('Left', { exact: true }).fill('2');
   await form.getByRole('button', { name: 'Save tin' }).click();
   await page.goto(`${yard.url}${workboat}/film/buy`);
@@ -406,7 +501,10 @@ test('the shopping list: by supplier, with its money, as PDF and as CSV that run
   await noSidewaysScroll(page);
 });
 
-test('a sheet in full: a slip is marked where it stands, the meter tells what is missing, silence is not no', async ({ page, yard }) => {
+test('a sheet in full: a slip is marked where it stands, the meter tells what is missing, silence is not no', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}/sheets/new/full`);
   await page.getByLabel('Product').fill('=HYPERLINK("x") primer');
@@ -416,7 +514,9 @@ test('a sheet in full: a slip is marked where it stands, the meter tells what is
   await page.getByLabel('Dry film per coat').fill('3 mil');
   await page.getByLabel('Touch dry, column 1').fill('3');
   await page.getByLabel('Touch dry, column 2').fill('5');
-  await expect(page.getByRole('list', { name: 'Looks like a slip' })).toContainText('Touch dry: 5 h at 20 °C is longer than 3 h at 10 °C');
+  await expect(page.getByRole('list', { name: 'Looks like a slip' })).toContainText(
+    'Touch dry: 5 h at 20 °C is longer than 3 h at 10 °C',
+  );
   await expect(page.getByLabel('Touch dry, column 2')).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByRole('img', { name: 'Times over temperature: Touch dry' })).toBeVisible();
   await expect(page.getByText('No window for the next coat.')).toBeVisible();
@@ -439,14 +539,19 @@ test('a sheet in full: a slip is marked where it stands, the meter tells what is
   await expect(page.getByText('stands it')).toHaveCount(0);
 
   // Out as CSV it runs nothing, and it comes in again.
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV' }).click(),
+  ]);
   const csv = await text(download);
   expect(csv).toContain(`'=HYPERLINK`);
   await page.goto(`${yard.url}/sheets`);
   await page.getByRole('button', { name: 'From a file' }).click();
   const file = page.getByLabel('JSON or CSV, as they are exported here');
   await file.setInputFiles({ name: 'sheets.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await expect(page.getByText('A sheet of this name and code is here already: taken in, it stands beside it.')).toBeVisible();
+  await expect(
+    page.getByText('A sheet of this name and code is here already: taken in, it stands beside it.'),
+  ).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take 0 sheets in' })).toBeDisabled();
   await page.getByLabel('Take =HYPERLINK("x") primer in').check();
   await page.getByRole('button', { name: 'Take 1 sheet in' }).click();
@@ -454,27 +559,51 @@ test('a sheet in full: a slip is marked where it stands, the meter tells what is
   await expect(page.getByRole('listitem').filter({ hasText: '=HYPERLINK' })).toHaveCount(2);
 });
 
-test('files of sheets: what is wrong with them is said, one by one, and nothing is taken until it is asked for', async ({ page, yard }) => {
+test('files of sheets: what is wrong with them is said, one by one, and nothing is taken until it is asked for', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}/sheets`);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /as JSON/ }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /as JSON/ }).click(),
+  ]);
   const document = JSON.parse(await text(download)) as { sheets: Record<string, unknown>[] };
   await page.getByRole('button', { name: 'From a file' }).click();
   const file = page.getByLabel('JSON or CSV, as they are exported here');
-  const give = (name: string, content: string) => file.setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
+  const give = (name: string, content: string) =>
+    file.setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
   await give('other.json', JSON.stringify({ paints: [{ brand: 'x' }] }));
   await expect(page.getByRole('alert')).toContainText('This is no file of data sheets');
   await give('bomb.json', '['.repeat(200_000));
   await expect(page.getByRole('alert')).toContainText('This is no JSON file, or it was cut off');
   await give('many.json', JSON.stringify({ ...document, sheets: Array.from({ length: 10_000 }, () => ({})) }));
-  await expect(page.getByRole('alert')).toContainText('There are 10000 sheets in this file; up to 300 are taken at a time. Split it.');
+  await expect(page.getByRole('alert')).toContainText(
+    'There are 10000 sheets in this file; up to 300 are taken at a time. Split it.',
+  );
   await give('table.csv', 'zone,litres\nhull,3');
   await expect(page.getByRole('alert')).toContainText('no table of data sheets');
   const [one] = document.sheets;
-  await give('mixed.json', JSON.stringify({ ...document, sheets: [{ ...one, name: 'Sound one', code: 'NEW' }, { ...one, name: 'Solid', solids: 1.5 }, { ...one, name: 'Backwards', dftMaxMicron: 1 }, 7] }));
+  await give(
+    'mixed.json',
+    JSON.stringify({
+      ...document,
+      sheets: [
+        { ...one, name: 'Sound one', code: 'NEW' },
+        { ...one, name: 'Solid', solids: 1.5 },
+        { ...one, name: 'Backwards', dftMaxMicron: 1 },
+        7,
+      ],
+    }),
+  );
   const list = page.getByRole('list', { name: 'Sheets in the file' });
-  await expect(list.getByRole('listitem').filter({ hasText: 'Solid' })).toContainText('Volume solids must be at most 1');
-  await expect(list.getByRole('listitem').filter({ hasText: 'Backwards' })).toContainText('The largest dry film is below the recommended one');
+  await expect(list.getByRole('listitem').filter({ hasText: 'Solid' })).toContainText(
+    'Volume solids must be at most 1',
+  );
+  await expect(list.getByRole('listitem').filter({ hasText: 'Backwards' })).toContainText(
+    'The largest dry film is below the recommended one',
+  );
   await expect(list.getByRole('listitem').filter({ hasText: 'a sheet without a name' })).toBeVisible();
   await page.getByRole('button', { name: 'Take 1 sheet in' }).click();
   await page.getByLabel('Find').fill('Sound one');
@@ -492,8 +621,19 @@ test('a sheet in use is not removed but withdrawn; two people editing one see bo
 
   await page.goto(`${yard.url}/sheets/${DEMO.barrier}/edit`);
   await page.getByLabel('Code').fill('MINE');
-  const { current, version } = (await (await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`)).json()) as { current: { body: object }; version: number };
-  const put = await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ revisionId: '01900000-0000-7000-8099-000000000001', body: { ...current.body, code: 'THEIRS', solids: 0.51 }, version }) });
+  const { current, version } = (await (await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`)).json()) as {
+    current: { body: object };
+    version: number;
+  };
+  const put = await fetch(`${yard.url}/api/sheets/${DEMO.barrier}`, {
+    method: 'PUT',
+    headers: OWN_JSON,
+    body: JSON.stringify({
+      revisionId: '01900000-0000-7000-8099-000000000001',
+      body: { ...current.body, code: 'THEIRS', solids: 0.51 },
+      version,
+    }),
+  });
   expect(put.status).toBe(200);
   await page.getByRole('button', { name: 'Save sheet' }).click();
   await expect(page.getByText(/Saved meanwhile: Saltgate 45 barrier, 3 : 1, solids 51 %/)).toBeVisible();
@@ -503,29 +643,73 @@ test('a sheet in use is not removed but withdrawn; two people editing one see bo
   await expect(page.getByText('Tidewrack Coatings · MINE')).toBeVisible();
 });
 
-base('a fresh yard: made-up sheets taken in, a usual build-up on a steel hull, its list to buy', async ({ page, empty, faults }) => {
-  await useSettings(page, {});
-  const boat = '01900000-0000-7000-8001-0000000000aa';
-  const zone = '01900000-0000-7000-8005-0000000000aa';
-  const put = async (path: string, body: object) => expect((await fetch(`${empty.url}/api${path}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) })).status).toBe(200);
-  await put(`/boats/${boat}`, { name: 'Iron Kettle', hullMaterial: 'steel', keels: 'single', form: 'full', loaM: 12, lwlM: 11, beamM: 3.6, draftM: 1.2, freeboardM: 1.1, place: '', latitudeDeg: 50, timeZone: 'UTC', version: 0 });
-  await put(`/surfaces/${zone}`, { boatId: boat, name: 'Bottom', kind: 'underwater', substrate: 'steel', exposure: 'immersed', existing: 'bare', area: { method: 'dimensions', dimensions: {}, typed: null }, sort: 1, version: 0 });
-  await page.goto(`${empty.url}/stores`);
-  await expect(page.getByText('Nothing is on the shelf yet.')).toBeVisible();
-  await page.goto(`${empty.url}/build-ups`);
-  await expect(page.getByText('No build-up has a name yet.')).toBeVisible();
-  await page.getByRole('button', { name: /^Take the \d+ usual ones in/ }).click();
-  await expect(page.getByRole('link', { name: 'Steel bottom, blasted' })).toBeVisible();
-  await expect.poll(async () => ((await (await fetch(`${empty.url}/api/named-build-ups`)).json()) as { named: object[] }).named.length).toBeGreaterThan(20);
-  await page.goto(`${empty.url}/boats/${boat}/film/${zone}`);
-  await page.getByRole('button', { name: 'Take a build-up' }).click();
-  await page.getByRole('listitem').filter({ hasText: 'Steel bottom, blasted' }).getByRole('button', { name: 'Take' }).click();
-  await expect.poll(async () => (await runs(page)).slice(0, 2)).toEqual(['1 × Hawser epoxy primer', '4 × Saltgate 45 barrier grey, white, grey, white']);
-  // Four coats of 70 µm; the first is not abraded, nor are those that follow in their window.
-  await expect(page.getByRole('list', { name: 'In coats and in film' }).getByRole('listitem').nth(1)).toContainText('280 µm');
-  await page.getByRole('link', { name: 'Shopping list' }).click();
-  // No haul-out yet: nothing of it breaks the list.
-  await expect(page.getByRole('region', { name: 'Staithe Chandlery' })).toContainText('Hawser epoxy primer');
-  await expect(page.getByText('Yard, 0 days from haul-out to launch')).toBeVisible();
-  expect(faults).toEqual([]);
-});
+base(
+  'a fresh yard: made-up sheets taken in, a usual build-up on a steel hull, its list to buy',
+  async ({ page, empty, faults }) => {
+    await useSettings(page, {});
+    const boat = '01900000-0000-7000-8001-0000000000aa';
+    const zone = '01900000-0000-7000-8005-0000000000aa';
+    const put = async (path: string, body: object) =>
+      expect(
+        (await fetch(`${empty.url}/api${path}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) }))
+          .status,
+      ).toBe(200);
+    await put(`/boats/${boat}`, {
+      name: 'Iron Kettle',
+      hullMaterial: 'steel',
+      keels: 'single',
+      form: 'full',
+      loaM: 12,
+      lwlM: 11,
+      beamM: 3.6,
+      draftM: 1.2,
+      freeboardM: 1.1,
+      place: '',
+      latitudeDeg: 50,
+      timeZone: 'UTC',
+      version: 0,
+    });
+    await put(`/surfaces/${zone}`, {
+      boatId: boat,
+      name: 'Bottom',
+      kind: 'underwater',
+      substrate: 'steel',
+      exposure: 'immersed',
+      existing: 'bare',
+      area: { method: 'dimensions', dimensions: {}, typed: null },
+      sort: 1,
+      version: 0,
+    });
+    await page.goto(`${empty.url}/stores`);
+    await expect(page.getByText('Nothing is on the shelf yet.')).toBeVisible();
+    await page.goto(`${empty.url}/build-ups`);
+    await expect(page.getByText('No build-up has a name yet.')).toBeVisible();
+    await page.getByRole('button', { name: /^Take the \d+ usual ones in/ }).click();
+    await expect(page.getByRole('link', { name: 'Steel bottom, blasted' })).toBeVisible();
+    await expect
+      .poll(
+        async () =>
+          ((await (await fetch(`${empty.url}/api/named-build-ups`)).json()) as { named: object[] }).named.length,
+      )
+      .toBeGreaterThan(20);
+    await page.goto(`${empty.url}/boats/${boat}/film/${zone}`);
+    await page.getByRole('button', { name: 'Take a build-up' }).click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'Steel bottom, blasted' })
+      .getByRole('button', { name: 'Take' })
+      .click();
+    await expect
+      .poll(async () => (await runs(page)).slice(0, 2))
+      .toEqual(['1 × Hawser epoxy primer', '4 × Saltgate 45 barrier grey, white, grey, white']);
+    // Four coats of 70 µm; the first is not abraded, nor are those that follow in their window.
+    await expect(page.getByRole('list', { name: 'In coats and in film' }).getByRole('listitem').nth(1)).toContainText(
+      '280 µm',
+    );
+    await page.getByRole('link', { name: 'Shopping list' }).click();
+    // No haul-out yet: nothing of it breaks the list.
+    await expect(page.getByRole('region', { name: 'Staithe Chandlery' })).toContainText('Hawser epoxy primer');
+    await expect(page.getByText('Yard, 0 days from haul-out to launch')).toBeVisible();
+    expect(faults).toEqual([]);
+  },
+);

@@ -46,7 +46,10 @@ async function serving(env: Record<string, string>, use: (server: OwnServer) => 
 }
 
 /** A demo yard, its clock stopped. Each call is a fixture of its own: files that change a yard must not share one. */
-export const demoYard = () => async ({}, use: (server: OwnServer) => Promise<void>) => serving({ JACKPLANE_DEMO: '1', JACKPLANE_NOW: NOW, JACKPLANE_FREEZE: '1' }, use);
+export const demoYard =
+  () =>
+  async ({}, use: (server: OwnServer) => Promise<void>) =>
+    serving({ JACKPLANE_DEMO: '1', JACKPLANE_NOW: NOW, JACKPLANE_FREEZE: '1' }, use);
 
 export const test = base.extend<Fixtures, Worker>({
   demo: [demoYard(), { scope: 'worker' }],
@@ -54,8 +57,15 @@ export const test = base.extend<Fixtures, Worker>({
   faults: async ({ page }, use) => {
     const faults: string[] = [];
     page.on('pageerror', (error) => faults.push(error.message));
-    page.on('console', (m) => m.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(m.text()) && faults.push(m.text()));
-    page.on('request', (request) => !/^(http:\/\/127\.0\.0\.1|data:|blob:)/.test(request.url()) && faults.push(`went outside: ${request.url()}`));
+    page.on(
+      'console',
+      (m) => m.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(m.text()) && faults.push(m.text()),
+    );
+    page.on(
+      'request',
+      (request) =>
+        !/^(http:\/\/127\.0\.0\.1|data:|blob:)/.test(request.url()) && faults.push(`went outside: ${request.url()}`),
+    );
     await use(faults);
   },
 });
@@ -76,16 +86,24 @@ export const DEMO = {
 export async function noSidewaysScroll(page: Page): Promise<void> {
   const out = await page.evaluate(() => {
     if (document.documentElement.scrollWidth <= window.innerWidth) return [];
-    const wide = [...document.querySelectorAll('body *')].filter((e) => e.getBoundingClientRect().right > window.innerWidth + 0.5);
-    return [`${location.pathname} is ${document.documentElement.scrollWidth} wide`, ...wide.slice(-4).map((e) => e.outerHTML.slice(0, 200))];
+    const wide = [...document.querySelectorAll('body *')].filter(
+      (e) => e.getBoundingClientRect().right > window.innerWidth + 0.5,
+    );
+    return [
+      `${location.pathname} is ${document.documentElement.scrollWidth} wide`,
+      ...wide.slice(-4).map((e) => e.outerHTML.slice(0, 200)),
+    ];
   });
   expect(out).toEqual([]);
 }
 
 export async function useSettings(page: Page, settings: object): Promise<void> {
-  await page.addInitScript((s) => {
-    if (!localStorage.getItem('jack-plane/settings')) localStorage.setItem('jack-plane/settings', s);
-  }, JSON.stringify({ painter: 'Ines', device: 'e2e', ...settings }));
+  await page.addInitScript(
+    (s) => {
+      if (!localStorage.getItem('jack-plane/settings')) localStorage.setItem('jack-plane/settings', s);
+    },
+    JSON.stringify({ painter: 'Ines', device: 'e2e', ...settings }),
+  );
 }
 
 /** Put a coat of a section one place further in the list, by keyboard, as fast as the list tells that it follows. */

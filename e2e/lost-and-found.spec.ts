@@ -17,7 +17,9 @@ own('two tabs edit one zone: the second sees both, keeps its text and chooses', 
     await expect(tab.getByLabel('Name')).toHaveValue('Underwater hull');
   }
   // The second tab must not hear of the first one's change before it saves.
-  await other.route('**/api/boats/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await other.route('**/api/boats/*', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
   await page.getByLabel('Name').fill('First tab hull');
   await page.getByRole('button', { name: 'Save zone' }).click();
   await expect(page.getByRole('link', { name: 'First tab hull', exact: true })).toBeVisible();
@@ -34,47 +36,66 @@ own('two tabs edit one zone: the second sees both, keeps its text and chooses', 
   await expect(page.getByText('Second tab hull').first()).toBeVisible();
 });
 
-own('the server restarts in the middle of an entry: the form keeps its text and saves afterwards', async ({ page, yard }) => {
-  await useSettings(page, {});
-  await page.goto(`${yard.url}${sloop}/hull/new`);
-  await page.getByLabel('Name').fill('Typed while it was down');
-  await yard.stop('SIGKILL');
-  await page.getByRole('button', { name: 'Save zone' }).click();
-  await expect(page.getByText(/No answer from the server\. 1 entry is kept on this device/)).toBeVisible();
-  await expect(page.getByLabel('Name')).toHaveValue('Typed while it was down');
-  await yard.start();
-  await expect(page.getByRole('link', { name: 'Typed while it was down', exact: true })).toBeVisible({ timeout: 30_000 });
-  const bundle = (await (await fetch(`${yard.url}/api${sloop}`)).json()) as { surfaces: { name: string }[] };
-  expect(bundle.surfaces.filter((s) => s.name === 'Typed while it was down')).toHaveLength(1);
-});
+own(
+  'the server restarts in the middle of an entry: the form keeps its text and saves afterwards',
+  async ({ page, yard }) => {
+    await useSettings(page, {});
+    await page.goto(`${yard.url}${sloop}/hull/new`);
+    await page.getByLabel('Name').fill('Typed while it was down');
+    await yard.stop('SIGKILL');
+    await page.getByRole('button', { name: 'Save zone' }).click();
+    await expect(page.getByText(/No answer from the server\. 1 entry is kept on this device/)).toBeVisible();
+    await expect(page.getByLabel('Name')).toHaveValue('Typed while it was down');
+    await yard.start();
+    await expect(page.getByRole('link', { name: 'Typed while it was down', exact: true })).toBeVisible({
+      timeout: 30_000,
+    });
+    const bundle = (await (await fetch(`${yard.url}/api${sloop}`)).json()) as { surfaces: { name: string }[] };
+    expect(bundle.surfaces.filter((s) => s.name === 'Typed while it was down')).toHaveLength(1);
+  },
+);
 
-own('with no signal a coat is started and finished, kept over a reload of the tab, and sent in order later', async ({ page, yard }) => {
-  await useSettings(page, {});
-  await page.goto(`${yard.url}${sloop}/coat/start?on=${DEMO.keels}`);
-  await expect(page.getByRole('button', { name: 'Start coat' })).toBeVisible();
-  // The places of the coat are fetched before the signal goes.
-  await page.evaluate(() => Promise.all([...document.querySelectorAll('link[rel=modulepreload]')].map((l) => fetch((l as HTMLLinkElement).href))));
-  await page.goto(`${yard.url}${sloop}/coat`);
-  await page.getByRole('link', { name: 'Underwater hull' }).first().click();
-  await expect(page.getByText('The hand overrides the table')).toBeVisible();
-  await page.goto(`${yard.url}${sloop}/coat/start?on=${DEMO.keels}`);
-  await expect(page.getByRole('button', { name: 'Start coat' })).toBeVisible();
-  await page.route('**/api/**', (route) => route.abort());
-  await page.getByRole('button', { name: 'Start coat' }).click();
-  await expect(page.getByText('Comb for, wet')).toBeVisible();
-  await page.getByLabel('Comb reading').fill('6 mil');
-  await page.getByRole('button', { name: 'Log', exact: true }).first().click();
-  await expect(page.getByText(/1 reading, mean/)).toBeVisible();
-  await page.getByRole('button', { name: 'Finish now' }).click();
-  await expect(page.getByText('The hand overrides the table')).toBeVisible();
-  await expect(page.getByText(/3 entries are kept on this device/)).toBeVisible();
-  await page.unroute('**/api/**');
-  await page.reload();
-  const last = async () => ((await (await fetch(`${yard.url}/api${sloop}`)).json()) as { entries: { kind: string; body: { micron?: number[] } }[] }).entries.slice(-3);
-  await expect.poll(async () => (await last()).map((e) => e.kind), { timeout: 30_000 }).toEqual(['started', 'wetFilm', 'finished']);
-  expect((await last())[1]?.body.micron?.[0]).toBeCloseTo(152.4, 6);
-  await expect(page.getByText(/kept on this device/)).toBeHidden();
-});
+own(
+  'with no signal a coat is started and finished, kept over a reload of the tab, and sent in order later',
+  async ({ page, yard }) => {
+    await useSettings(page, {});
+    await page.goto(`${yard.url}${sloop}/coat/start?on=${DEMO.keels}`);
+    await expect(page.getByRole('button', { name: 'Start coat' })).toBeVisible();
+    // The places of the coat are fetched before the signal goes.
+    await page.evaluate(() =>
+      Promise.all(
+        [...document.querySelectorAll('link[rel=modulepreload]')].map((l) => fetch((l as HTMLLinkElement).href)),
+      ),
+    );
+    await page.goto(`${yard.url}${sloop}/coat`);
+    await page.getByRole('link', { name: 'Underwater hull' }).first().click();
+    await expect(page.getByText('The hand overrides the table')).toBeVisible();
+    await page.goto(`${yard.url}${sloop}/coat/start?on=${DEMO.keels}`);
+    await expect(page.getByRole('button', { name: 'Start coat' })).toBeVisible();
+    await page.route('**/api/**', (route) => route.abort());
+    await page.getByRole('button', { name: 'Start coat' }).click();
+    await expect(page.getByText('Comb for, wet')).toBeVisible();
+    await page.getByLabel('Comb reading').fill('6 mil');
+    await page.getByRole('button', { name: 'Log', exact: true }).first().click();
+    await expect(page.getByText(/1 reading, mean/)).toBeVisible();
+    await page.getByRole('button', { name: 'Finish now' }).click();
+    await expect(page.getByText('The hand overrides the table')).toBeVisible();
+    await expect(page.getByText(/3 entries are kept on this device/)).toBeVisible();
+    await page.unroute('**/api/**');
+    await page.reload();
+    const last = async () =>
+      (
+        (await (await fetch(`${yard.url}/api${sloop}`)).json()) as {
+          entries: { kind: string; body: { micron?: number[] } }[];
+        }
+      ).entries.slice(-3);
+    await expect
+      .poll(async () => (await last()).map((e) => e.kind), { timeout: 30_000 })
+      .toEqual(['started', 'wetFilm', 'finished']);
+    expect((await last())[1]?.body.micron?.[0]).toBeCloseTo(152.4, 6);
+    await expect(page.getByText(/kept on this device/)).toBeHidden();
+  },
+);
 
 own('an entry that lands while the first answer is on its way is shown all the same', async ({ page, yard }) => {
   await useSettings(page, {});
@@ -114,10 +135,23 @@ own('a refused entry is parked with its text; what depends on it waits; the rest
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/film/${DEMO.rudder}`);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Rudder and skeg');
-  const first = (await (await fetch(`${yard.url}/api${sloop}`)).json()) as { buildUps: { id: string; surfaceId: string; version: number; layers: object[]; boatId: string }[] };
+  const first = (await (await fetch(`${yard.url}/api${sloop}`)).json()) as {
+    buildUps: { id: string; surfaceId: string; version: number; layers: object[]; boatId: string }[];
+  };
   const row = first.buildUps.find((b) => b.surfaceId === DEMO.rudder)!;
-  await page.route('**/api/boats/*', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
-  await fetch(`${yard.url}/api/build-ups/${row.id}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ boatId: row.boatId, surfaceId: row.surfaceId, version: row.version, layers: row.layers.slice(0, 5) }) });
+  await page.route('**/api/boats/*', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
+  await fetch(`${yard.url}/api/build-ups/${row.id}`, {
+    method: 'PUT',
+    headers: OWN_JSON,
+    body: JSON.stringify({
+      boatId: row.boatId,
+      surfaceId: row.surfaceId,
+      version: row.version,
+      layers: row.layers.slice(0, 5),
+    }),
+  });
   await moveCoat(page, /^Move coat 4/, 'ArrowUp');
   await expect(page.getByText('1 entry was not taken: look')).toBeVisible();
   await page.unroute('**/api/boats/*');
@@ -125,7 +159,8 @@ own('a refused entry is parked with its text; what depends on it waits; the rest
   await expect(page.getByRole('columnheader', { name: 'Yours' })).toBeVisible();
   await page.getByRole('button', { name: 'Keep mine' }).click();
   await expect(page.getByText('was not taken')).toBeHidden();
-  const saved = async () => ((await (await fetch(`${yard.url}/api${sloop}`)).json()) as typeof first).buildUps.find((b) => b.id === row.id);
+  const saved = async () =>
+    ((await (await fetch(`${yard.url}/api${sloop}`)).json()) as typeof first).buildUps.find((b) => b.id === row.id);
   // Sent anew behind the scenes: the list is gone before the answer is here.
   await expect.poll(async () => (await saved())?.version).toBe(row.version + 2);
   expect((await saved())?.layers).toHaveLength(7);
@@ -169,7 +204,14 @@ own('keys lead through the places and rest while typing', async ({ page, yard })
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/today`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Twin keels');
-  for (const [key, path] of [['2', 'hull'], ['3', 'film'], ['5', 'mix'], ['6', 'coat'], ['8', 'record'], ['1', 'today']] as const) {
+  for (const [key, path] of [
+    ['2', 'hull'],
+    ['3', 'film'],
+    ['5', 'mix'],
+    ['6', 'coat'],
+    ['8', 'record'],
+    ['1', 'today'],
+  ] as const) {
     await page.keyboard.press(key);
     await expect(page).toHaveURL(new RegExp(`/${path}$`));
   }
@@ -192,34 +234,37 @@ own('keys lead through the places and rest while typing', async ({ page, yard })
   await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
 });
 
-own('back up gives one file and restore takes it; a file of something else is refused', async ({ page, yard }, info) => {
-  await useSettings(page, {});
-  await page.goto(`${yard.url}/settings`);
-  const waiting = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Back up' }).click();
-  const download = await waiting;
-  expect(download.suggestedFilename()).toBe('jack-plane-2026-05-14.jsonl.gz');
-  const file = info.outputPath('backup.jsonl.gz');
-  await download.saveAs(file);
-  expect(readFileSync(file).length).toBeGreaterThan(1000);
+own(
+  'back up gives one file and restore takes it; a file of something else is refused',
+  async ({ page, yard }, info) => {
+    await useSettings(page, {});
+    await page.goto(`${yard.url}/settings`);
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Back up' }).click();
+    const download = await waiting;
+    expect(download.suggestedFilename()).toBe('jack-plane-2026-05-14.jsonl.gz');
+    const file = info.outputPath('backup.jsonl.gz');
+    await download.saveAs(file);
+    expect(readFileSync(file).length).toBeGreaterThan(1000);
 
-  await page.goto(`${yard.url}${sloop}/edit`);
-  await page.getByRole('button', { name: 'Remove boat' }).click();
-  await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Pewit’s Errand' })).toHaveCount(0);
+    await page.goto(`${yard.url}${sloop}/edit`);
+    await page.getByRole('button', { name: 'Remove boat' }).click();
+    await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Pewit’s Errand' })).toHaveCount(0);
 
-  await page.goto(`${yard.url}/settings`);
-  const wrong = info.outputPath('poem.txt');
-  writeFileSync(wrong, 'Roses are red');
-  await page.getByLabel('Restore from a backup').setInputFiles(wrong);
-  await page.getByRole('button', { name: /Replace everything/ }).click();
-  await expect(page.getByRole('alert')).toContainText('not a backup of Jack Plane');
-  await page.getByLabel('Restore from a backup').setInputFiles(file);
-  await page.getByRole('button', { name: /Replace everything/ }).click();
-  await expect(page.getByText(/Restored: \d+ rows/)).toBeVisible();
-  await page.goto(yard.url);
-  await expect(page.getByRole('link', { name: 'Pewit’s Errand', exact: true })).toBeVisible();
-});
+    await page.goto(`${yard.url}/settings`);
+    const wrong = info.outputPath('poem.txt');
+    writeFileSync(wrong, 'Roses are red');
+    await page.getByLabel('Restore from a backup').setInputFiles(wrong);
+    await page.getByRole('button', { name: /Replace everything/ }).click();
+    await expect(page.getByRole('alert')).toContainText('not a backup of Jack Plane');
+    await page.getByLabel('Restore from a backup').setInputFiles(file);
+    await page.getByRole('button', { name: /Replace everything/ }).click();
+    await expect(page.getByText(/Restored: \d+ rows/)).toBeVisible();
+    await page.goto(yard.url);
+    await expect(page.getByRole('link', { name: 'Pewit’s Errand', exact: true })).toBeVisible();
+  },
+);
 
 own('a withdrawn sheet stays where it is used and cannot go on elsewhere', async ({ page, yard }) => {
   await useSettings(page, {});

@@ -14,11 +14,26 @@ const PUNT = fileURLToPath(new URL('../core/hull/fixtures/punt-binary.stl', impo
 const PUNT_ASCII = fileURLToPath(new URL('../core/hull/fixtures/punt-ascii.stl', import.meta.url));
 
 interface Bundle {
-  hull: { offsets: { stationsM: number[]; waterlinesM: number[]; halfBreadthsM: (number | null)[][] } | null; mesh: { fileHash: string; size: { lengthM: number }; areas: { belowM2: number } } | null } | null;
-  surfaces: { id: string; name: string; parentId: string | null; areaM2: number; grossM2: number; area: { method: string; girths?: { stations: { xM: number; halfGirthM: number | null; halfBreadthM: number | null }[] } | null } }[];
+  hull: {
+    offsets: { stationsM: number[]; waterlinesM: number[]; halfBreadthsM: (number | null)[][] } | null;
+    mesh: { fileHash: string; size: { lengthM: number }; areas: { belowM2: number } } | null;
+  } | null;
+  surfaces: {
+    id: string;
+    name: string;
+    parentId: string | null;
+    areaM2: number;
+    grossM2: number;
+    area: {
+      method: string;
+      girths?: { stations: { xM: number; halfGirthM: number | null; halfBreadthM: number | null }[] } | null;
+    };
+  }[];
 }
-const bundleOf = async (yard: OwnServer, boat: string) => (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
-const stationsOf = async (yard: OwnServer) => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.id === DEMO.hull)!.area.girths!.stations;
+const bundleOf = async (yard: OwnServer, boat: string) =>
+  (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
+const stationsOf = async (yard: OwnServer) =>
+  (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.id === DEMO.hull)!.area.girths!.stations;
 
 /** What a click downloads, as text. */
 async function download(page: Page, click: () => Promise<void>): Promise<{ name: string; text: string }> {
@@ -28,7 +43,10 @@ async function download(page: Page, click: () => Promise<void>): Promise<{ name:
   return { name: file.suggestedFilename(), text: readFileSync(await file.path(), 'utf8') };
 }
 
-test('girths are taped by thumb: each is kept at once, gaps wait, a stray one is pointed at, undo takes it back', async ({ page, yard }) => {
+test('girths are taped by thumb: each is kept at once, gaps wait, a stray one is pointed at, undo takes it back', async ({
+  page,
+  yard,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await useSettings(page, {});
   await page.goto(`${yard.url}${hullOf(DEMO.sloop)}/${DEMO.hull}/girths`);
@@ -39,7 +57,9 @@ test('girths are taped by thumb: each is kept at once, gaps wait, a stray one is
   await page.getByLabel('Half-breadth, if you can').fill('1.17');
   await page.getByLabel('Half-breadth, if you can').press('Enter');
   await expect(page.getByText('Station 4 of 9')).toBeVisible();
-  await expect.poll(async () => (await stationsOf(yard))[2]).toMatchObject({ halfGirthM: expect.closeTo(1.4097, 6), halfBreadthM: 1.17 });
+  await expect
+    .poll(async () => (await stationsOf(yard))[2])
+    .toMatchObject({ halfGirthM: expect.closeTo(1.4097, 6), halfBreadthM: 1.17 });
   await noSidewaysScroll(page);
 
   // Misread by thirty centimetres: the curve of the neighbours says so.
@@ -68,7 +88,10 @@ test('girths are taped by thumb: each is kept at once, gaps wait, a stray one is
   expect(zone.areaM2).toBeGreaterThan(15);
 });
 
-test('girths come from a CSV with semicolons and decimal commas; bad cells are named; the export holds the same', async ({ page, yard }, info) => {
+test('girths come from a CSV with semicolons and decimal commas; bad cells are named; the export holds the same', async ({
+  page,
+  yard,
+}, info) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${hullOf(DEMO.sloop)}/new`);
   await page.getByLabel('Kind of zone').selectOption('topsides');
@@ -76,7 +99,10 @@ test('girths come from a CSV with semicolons and decimal commas; bad cells are n
   await page.getByRole('button', { name: 'Tape' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Girths of Rail to waterline');
   const file = info.outputPath('girths.csv');
-  writeFileSync(file, '\uFEFFTape girth (mm);Station (mm);note\r\n1100,5;4000;ok\r\nabout;2000;hm\r\n1000;0;\r\n"4\' 1 1/4""";6000;inches\r\n');
+  writeFileSync(
+    file,
+    '\uFEFFTape girth (mm);Station (mm);note\r\n1100,5;4000;ok\r\nabout;2000;hm\r\n1000;0;\r\n"4\' 1 1/4""";6000;inches\r\n',
+  );
   await page.getByRole('button', { name: 'From CSV' }).click();
   await page.getByLabel(/File with commas/).setInputFiles(file);
   const dialog = page.getByRole('dialog');
@@ -86,12 +112,24 @@ test('girths come from a CSV with semicolons and decimal commas; bad cells are n
   await dialog.getByLabel('Half-breadth').selectOption('not there');
   await expect(dialog.getByText(/Row 3, column 1: "about" could not be read/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Take 4 stations in' }).click();
-  const stations = async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.name === 'Rail to waterline')?.area.girths?.stations;
+  const stations = async () =>
+    (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.name === 'Rail to waterline')?.area.girths?.stations;
   await expect.poll(async () => (await stations())?.length).toBe(4);
-  expect((await stations())?.map((s) => [s.xM, s.halfGirthM])).toEqual([[0, 1], [2, null], [4, 1.1005], [6, expect.closeTo(1.25095, 6)]]);
+  expect((await stations())?.map((s) => [s.xM, s.halfGirthM])).toEqual([
+    [0, 1],
+    [2, null],
+    [4, 1.1005],
+    [6, expect.closeTo(1.25095, 6)],
+  ]);
   const { name, text } = await download(page, () => page.getByRole('button', { name: 'As CSV' }).click());
   expect(name).toContain('Rail to waterline girths.csv');
-  expect(text.trim().split('\r\n')).toEqual(['position (m),half-girth (m),half-breadth (m)', '0,1,', '2,,', '4,1.1005,', '6,1.251,']);
+  expect(text.trim().split('\r\n')).toEqual([
+    'position (m),half-girth (m),half-breadth (m)',
+    '0,1,',
+    '2,,',
+    '4,1.1005,',
+    '6,1.251,',
+  ]);
 
   // A picture is no table, and what was taken in stays.
   const picture = info.outputPath('hull.csv');
@@ -103,7 +141,10 @@ test('girths come from a CSV with semicolons and decimal commas; bad cells are n
   await expect(page.getByText('Station 1 of 4')).toBeVisible();
 });
 
-test('a table of offsets is brought in, corrected by hand, kept, exported, and used beside the other ways', async ({ page, yard }, info) => {
+test('a table of offsets is brought in, corrected by hand, kept, exported, and used beside the other ways', async ({
+  page,
+  yard,
+}, info) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${hullOf(DEMO.gig)}/offsets`);
   await expect(page.getByText('The hull is drawn here once')).toBeVisible();
@@ -127,24 +168,40 @@ test('a table of offsets is brought in, corrected by hand, kept, exported, and u
   await page.getByLabel('Position of station 4').fill('6');
   await page.getByRole('button', { name: 'Save offsets' }).click();
   await expect(page.getByText('Drawn from her table of offsets.')).toBeVisible();
-  expect((await bundleOf(yard, DEMO.gig)).hull?.offsets).toMatchObject({ stationsM: [0, 2, 4, 6], waterlinesM: [0, 0.4, 0.8] });
+  expect((await bundleOf(yard, DEMO.gig)).hull?.offsets).toMatchObject({
+    stationsM: [0, 2, 4, 6],
+    waterlinesM: [0, 0.4, 0.8],
+  });
 
   await page.getByRole('link', { name: 'Outside, to the gunwale', exact: true }).click();
   await page.getByRole('radio', { name: /Table of offsets/ }).check();
   await page.getByLabel('Up to, above the waterline').fill('0.2');
   await page.getByRole('button', { name: 'Save zone' }).click();
   await expect(page.getByRole('heading', { name: 'Zones' })).toBeVisible();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.gig)).surfaces.find((s) => s.name.startsWith('Outside'))?.areaM2).toBeCloseTo(2 * 6 * 0.2, 6);
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.gig)).surfaces.find((s) => s.name.startsWith('Outside'))?.areaM2)
+    .toBeCloseTo(2 * 6 * 0.2, 6);
   await page.getByRole('link', { name: 'Table of offsets' }).click();
   const { text } = await download(page, () => page.getByRole('button', { name: 'As CSV' }).click());
   expect(text.split('\r\n')[0]).toBe('station (m),0,0.4,0.8');
 });
 
-test('a mesh in millimetres is laid along the boat, checked, cut, kept with its file, and used', async ({ page, yard, faults }) => {
+test('a mesh in millimetres is laid along the boat, checked, cut, kept with its file, and used', async ({
+  page,
+  yard,
+  faults,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}/boats/new`);
   await page.getByLabel('Name').fill('Mesh Punt');
-  for (const [label, value] of [['Length overall', '4'], ['Waterline length', '3.6'], ['Beam', '1.4'], ['Draught', '0.15'], ['Freeboard', '0.35']] as const) await page.getByLabel(label).fill(value);
+  for (const [label, value] of [
+    ['Length overall', '4'],
+    ['Waterline length', '3.6'],
+    ['Beam', '1.4'],
+    ['Draught', '0.15'],
+    ['Freeboard', '0.35'],
+  ] as const)
+    await page.getByLabel(label).fill(value);
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/hull\/new$/);
   const boat = /boats\/([^/]+)/.exec(page.url())?.[1] as string;
@@ -201,7 +258,12 @@ test('a mesh in millimetres is laid along the boat, checked, cut, kept with its 
   expect(surfaces[0]?.areaM2).toBeCloseTo(hull?.mesh?.areas.belowM2 as number, 9);
   const sent = readFileSync(PUNT);
   expect(hull?.mesh?.fileHash).toBe(createHash('sha256').update(sent).digest('hex'));
-  expect(Buffer.compare(Buffer.from(await (await fetch(`${yard.url}/api/files/${hull?.mesh?.fileHash}`)).arrayBuffer()), sent)).toBe(0);
+  expect(
+    Buffer.compare(
+      Buffer.from(await (await fetch(`${yard.url}/api/files/${hull?.mesh?.fileHash}`)).arrayBuffer()),
+      sent,
+    ),
+  ).toBe(0);
 
   await page.getByRole('link', { name: 'Mesh of the hull' }).click();
   await page.getByRole('button', { name: /Open punt-binary.stl/ }).click();
@@ -231,7 +293,10 @@ test('what is no mesh is refused in a sentence, and what was there stays', async
   for (const [path, sentence] of [
     [write('note.stl', 'the boat is at the far end'), /too short to be one/],
     [write('cut.stl', whole.subarray(0, 700)), /speaks of 28 triangles and holds 12. It was cut off/],
-    [write('cut-ascii.stl', readFileSync(PUNT_ASCII, 'utf8').slice(0, 900)), /stops after \d triangles without its end/],
+    [
+      write('cut-ascii.stl', readFileSync(PUNT_ASCII, 'utf8').slice(0, 900)),
+      /stops after \d triangles without its end/,
+    ],
     [write('void.stl', 'solid void\nendsolid void\n'), /not one triangle/],
     [write('face.obj', 'v 0 0 0\nv 1 0 0\nf 1 2 7\n'), /Line 3: there is no vertex 7/],
     [huge, /The file has 200 MB; up to 100 MB are read/],
@@ -242,7 +307,10 @@ test('what is no mesh is refused in a sentence, and what was there stays', async
   }
 });
 
-test('patches: cut out of their zone or laid on it, bands worked out from the hull, open work holds up the coat', async ({ page, yard }) => {
+test('patches: cut out of their zone or laid on it, bands worked out from the hull, open work holds up the coat', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${hullOf(DEMO.workboat)}`);
   const before = (await bundleOf(yard, DEMO.workboat)).surfaces.find((s) => s.name === 'Topsides')!;
@@ -254,7 +322,9 @@ test('patches: cut out of their zone or laid on it, bands worked out from the hu
   await page.getByLabel('What and where').fill('rubbing strake goes on here');
   await page.getByRole('button', { name: 'Save patch' }).click();
   await expect(page.getByText('Open: rubbing strake goes on here')).toBeVisible();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.workboat)).surfaces.find((s) => s.name === 'Topsides')?.areaM2).toBeCloseTo(before.areaM2 - 1.2, 6);
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.workboat)).surfaces.find((s) => s.name === 'Topsides')?.areaM2)
+    .toBeCloseTo(before.areaM2 - 1.2, 6);
 
   await page.getByRole('link', { name: 'Add a patch to Underwater hull' }).click();
   await page.getByLabel('Kind of patch on Underwater hull').selectOption('highWear');
@@ -306,22 +376,36 @@ test('the drawing in three views: zones are picked on it, and it leaves as SVG',
   const cut = page.getByLabel('Where the section is cut, from aft');
   await cut.fill('0.2');
   await expect(page.getByText('1.92', { exact: true })).toBeVisible();
-  await page.getByRole('group', { name: /section, looking forward/ }).getByRole('button', { name: /Topsides/ }).focus();
+  await page
+    .getByRole('group', { name: /section, looking forward/ })
+    .getByRole('button', { name: /Topsides/ })
+    .focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Topsides');
 });
 
-test('the litres and the comb of a coat tell its area, beside the estimate, and may be used from then on', async ({ page, yard }) => {
+test('the litres and the comb of a coat tell its area, beside the estimate, and may be used from then on', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
-  const bundle = (await (await fetch(`${yard.url}/api/boats/${DEMO.sloop}`)).json()) as { entries: { kind: string; streamId: string; body: { on?: { surfaceId: string }[] } }[] };
-  const coat = bundle.entries.filter((e) => e.kind === 'started' && e.body.on?.length === 1 && e.body.on[0]?.surfaceId === DEMO.keels).at(-1)!;
+  const bundle = (await (await fetch(`${yard.url}/api/boats/${DEMO.sloop}`)).json()) as {
+    entries: { kind: string; streamId: string; body: { on?: { surfaceId: string }[] } }[];
+  };
+  const coat = bundle.entries
+    .filter((e) => e.kind === 'started' && e.body.on?.length === 1 && e.body.on[0]?.surfaceId === DEMO.keels)
+    .at(-1)!;
   await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/${coat.streamId}`);
   await expect(page.getByText(/By its litres and its comb, this coat covered/)).toBeVisible();
   await page.getByRole('button', { name: 'Use it for the coats to come' }).click();
   await expect(page.getByText('That is the area in use.')).toBeVisible();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.id === DEMO.keels)?.area.method).toBe('calibrated');
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.id === DEMO.keels)?.area.method)
+    .toBe('calibrated');
   await page.getByRole('button', { name: 'Undo' }).last().click();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.id === DEMO.keels)?.area.method).toBe('typed');
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.id === DEMO.keels)?.area.method)
+    .toBe('typed');
 });
 
 test('shapes are added up and taken off, with their ±', async ({ page, yard }) => {
@@ -347,5 +431,7 @@ test('shapes are added up and taken off, with their ±', async ({ page, yard }) 
   await hatch.getByLabel('Width', { exact: true }).fill('40 cm');
   await page.getByRole('button', { name: 'Save and use it' }).click();
   await expect(page.getByRole('radio', { name: /Sum of shapes/ })).toBeChecked();
-  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.name === 'Lockers')?.areaM2).toBeCloseTo(2.6 - 0.16, 9);
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.sloop)).surfaces.find((s) => s.name === 'Lockers')?.areaM2)
+    .toBeCloseTo(2.6 - 0.16, 9);
 });

@@ -4,7 +4,11 @@ import { demoYard, expect, test as base, useSettings, type OwnServer } from './f
 const test = base.extend<{ yard: OwnServer }>({ yard: demoYard() });
 
 /** Runs after all the other tests, with the machine to itself: see playwright.config.ts. */
-test('a film dragged in an eight-coat build-up on twelve zones: litres, packs and findings follow at every frame', async ({ page, yard, browser }) => {
+test('a film dragged in an eight-coat build-up on twelve zones: litres, packs and findings follow at every frame', async ({
+  page,
+  yard,
+  browser,
+}) => {
   test.slow();
   const { buildUp } = await twelveZones(yard.url);
   await useSettings(page, {});

@@ -19,7 +19,9 @@ test('a million triangles never hold the page for 50 ms, and can be called off',
     await page.evaluate(() => {
       const seen: number[] = [];
       (window as unknown as { longTasks: number[] }).longTasks = seen;
-      new PerformanceObserver((list) => list.getEntries().forEach((e) => seen.push(Math.round(e.duration)))).observe({ type: 'longtask' });
+      new PerformanceObserver((list) => list.getEntries().forEach((e) => seen.push(Math.round(e.duration)))).observe({
+        type: 'longtask',
+      });
     });
     await choose.setInputFiles(big);
     await page.getByRole('button', { name: 'Cancel' }).click();
@@ -37,6 +39,11 @@ test('a million triangles never hold the page for 50 ms, and can be called off',
   // 4π·(((ab)^p + (ac)^p + (bc)^p)/3)^(1/p), p = 1.6075, right within 1.2 % [Thomsen’s formula, from memory].
   const p = 1.6075;
   const area = 4 * Math.PI * (((3.6 * 1.25) ** p + (3.6 * 0.7) ** p + (1.25 * 0.7) ** p) / 3) ** (1 / p);
-  const all = Number.parseFloat((await page.locator('dl div', { hasText: /^All of it/ }).locator('dd').textContent()) as string);
+  const all = Number.parseFloat(
+    (await page
+      .locator('dl div', { hasText: /^All of it/ })
+      .locator('dd')
+      .textContent()) as string,
+  );
   expect(Math.abs(all / area - 1)).toBeLessThan(0.015);
 });

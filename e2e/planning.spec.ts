@@ -1,4 +1,13 @@
-import { DEMO, demoYard, expect, moveCoat, noSidewaysScroll, test as base, useSettings, type OwnServer } from './fixtures';
+import {
+  DEMO,
+  demoYard,
+  expect,
+  moveCoat,
+  noSidewaysScroll,
+  test as base,
+  useSettings,
+  type OwnServer,
+} from './fixtures';
 import { OWN_JSON } from '../scripts/server';
 
 /** Planning at the desk: zones, sheets, build-ups. One demo yard for the file; each test changes its own corner. */
@@ -9,10 +18,17 @@ test.describe.configure({ mode: 'default' });
 const sloop = `/boats/${DEMO.sloop}`;
 
 interface Bundle {
-  surfaces: { id: string; name: string; areaM2: number; grossM2: number; area: { method: string; typed: { areaM2: number } | null; dimensions: { draftM?: number } } }[];
+  surfaces: {
+    id: string;
+    name: string;
+    areaM2: number;
+    grossM2: number;
+    area: { method: string; typed: { areaM2: number } | null; dimensions: { draftM?: number } };
+  }[];
   buildUps: { surfaceId: string; layers: { dftMicron: number; colour: string; method: string; loss: number }[] }[];
 }
-const bundleOf = async (yard: OwnServer, boat: string = DEMO.sloop) => (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
+const bundleOf = async (yard: OwnServer, boat: string = DEMO.sloop) =>
+  (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
 
 test('an area keeps what was typed for each method, and follows the boat’s dimensions', async ({ page, yard }) => {
   await useSettings(page, {});
@@ -49,7 +65,10 @@ test('an area keeps what was typed for each method, and follows the boat’s dim
   await page.getByLabel('Waterline length').fill('8.2');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/today$/);
-  expect((await bundleOf(yard)).surfaces.find((s) => s.id === DEMO.hull)!.grossM2).toBeCloseTo(8.2 * (3.1 + 0.6096) * 0.75, 6);
+  expect((await bundleOf(yard)).surfaces.find((s) => s.id === DEMO.hull)!.grossM2).toBeCloseTo(
+    8.2 * (3.1 + 0.6096) * 0.75,
+    6,
+  );
 });
 
 test('a kind of zone without a rule of thumb asks for a measured area', async ({ page, yard }) => {
@@ -81,7 +100,10 @@ test('a zone is picked on the drawing by hand and by key', async ({ page, yard }
   await expect(page).toHaveURL(new RegExp(DEMO.rudder));
 });
 
-test('a build-up is added to, changed, put in order and thinned out; warnings come before saving', async ({ page, yard }) => {
+test('a build-up is added to, changed, put in order and thinned out; warnings come before saving', async ({
+  page,
+  yard,
+}) => {
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/film`);
   await page.getByRole('navigation', { name: 'Zones' }).getByRole('link', { name: 'Bilge under the sole' }).click();
@@ -133,7 +155,13 @@ test('a sheet is revised: coats keep the revision they were logged under', async
   await page.getByLabel('Pot life, column 1').fill('5');
   await page.getByLabel('Shortest, column 2').first().fill('30');
   await page.getByRole('button', { name: 'Save sheet' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: /At 20 °C the shortest overcoat time \(30 h\) is above the longest without abrading \(24 h\)/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({
+        hasText: /At 20 °C the shortest overcoat time \(30 h\) is above the longest without abrading \(24 h\)/,
+      }),
+  ).toBeVisible();
   await page.getByLabel('Shortest, column 2').first().fill('330 min');
   await page.getByLabel('Volume solids').fill('52');
   await page.getByRole('button', { name: 'Save sheet' }).click();
@@ -159,10 +187,19 @@ test('a place that breaks says so and leaves the rest of the page standing', asy
 
 test('long names and many zones neither push the page sideways nor hide what they are', async ({ page, yard }) => {
   await useSettings(page, {});
-  const { buildUps: _b, surfaces: _s, ...rest } = (await bundleOf(yard, DEMO.gig)) as Bundle & { boat: Record<string, unknown> };
+  const {
+    buildUps: _b,
+    surfaces: _s,
+    ...rest
+  } = (await bundleOf(yard, DEMO.gig)) as Bundle & { boat: Record<string, unknown> };
   const { id: _id, ...boat } = rest.boat;
-  const name = 'Grandmother’s Extraordinarily-Long-And-Unbroken-NameThatNobodyEverShortened-Under-Any-Circumstances'.slice(0, 118);
-  const put = await fetch(`${yard.url}/api/boats/${DEMO.gig}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ ...boat, name }) });
+  const name =
+    'Grandmother’s Extraordinarily-Long-And-Unbroken-NameThatNobodyEverShortened-Under-Any-Circumstances'.slice(0, 118);
+  const put = await fetch(`${yard.url}/api/boats/${DEMO.gig}`, {
+    method: 'PUT',
+    headers: OWN_JSON,
+    body: JSON.stringify({ ...boat, name }),
+  });
   expect(put.status).toBe(200);
   await page.setViewportSize({ width: 360, height: 740 });
   for (const path of ['/', `/boats/${DEMO.gig}/today`, `/boats/${DEMO.gig}/record`, `/boats/${DEMO.gig}/edit`]) {

@@ -16,9 +16,14 @@ function thumb(page: Page) {
   };
 }
 
-const field = (page: Page, label: string | RegExp) => page.getByLabel(label, { exact: typeof label === 'string' }).first();
+const field = (page: Page, label: string | RegExp) =>
+  page.getByLabel(label, { exact: typeof label === 'string' }).first();
 
-test('with the demo: the second coat is logged from Today, start and finish, in at most six taps', async ({ page, demo, faults }) => {
+test('with the demo: the second coat is logged from Today, start and finish, in at most six taps', async ({
+  page,
+  demo,
+  faults,
+}) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await useSettings(page, {});
   await page.goto(`${demo.url}/boats/${DEMO.gig}/today`);
@@ -40,7 +45,11 @@ test('with the demo: the second coat is logged from Today, start and finish, in 
   expect(faults).toEqual([]);
 });
 
-test('by hand: from a bare zone to "not before", a thumb test that moves it, a correction that stays readable', async ({ page, empty, faults }) => {
+test('by hand: from a bare zone to "not before", a thumb test that moves it, a correction that stays readable', async ({
+  page,
+  empty,
+  faults,
+}) => {
   await useSettings(page, {});
   await page.goto(empty.url);
   await expect(page.getByText('No boat is in hand yet')).toBeVisible();
@@ -92,7 +101,12 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await page.getByRole('button', { name: 'Add 3 coats' }).click();
   // 101.6 µm dry at 50 % solids is 203 µm wet [P: standard coating arithmetic].
   await expect(page.getByText('203').first()).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Coats, the outermost first' }).getByRole('listitem').filter({ hasText: 'Tin epoxy' })).toHaveCount(3);
+  await expect(
+    page
+      .getByRole('list', { name: 'Coats, the outermost first' })
+      .getByRole('listitem')
+      .filter({ hasText: 'Tin epoxy' }),
+  ).toHaveCount(3);
 
   // Mixed by volume only, since the tin gives no densities.
   await page.getByRole('button', { name: 'Mix the next coat' }).click();
@@ -164,7 +178,9 @@ test('a forecast typed in becomes the weather that windows run on', async ({ pag
   await page.getByRole('button', { name: 'Use this forecast' }).click();
   await expect(page.getByText('As typed where typed')).toBeVisible();
   await expect(low.nth(0)).toHaveValue('10');
-  const bundle = (await (await fetch(`${empty.url}/api/boats/${IDS.boat}`)).json()) as { hours: { source: string; airC: number }[] };
+  const bundle = (await (await fetch(`${empty.url}/api/boats/${IDS.boat}`)).json()) as {
+    hours: { source: string; airC: number }[];
+  };
   const typed = bundle.hours.filter((h) => h.source === 'typed');
   expect(typed.length).toBe(49);
   expect(Math.max(...typed.map((h) => h.airC))).toBeCloseTo(20, 6);
@@ -179,14 +195,21 @@ test('against the air and the window a start needs its reason in writing', async
   await page.getByLabel('Air', { exact: true }).fill('18');
   await page.getByLabel('Humidity', { exact: true }).fill('92');
   await page.getByLabel('Surface', { exact: true }).fill('18');
-  await expect(page.getByText(/Now: too damp: spread 1\.3 °C, needs 3\.0 °C; too humid: 92 %, at most 85 %/)).toBeVisible();
-  await expect(page.getByText(/Against it: Rudder and skeg: not before .*; the air is outside the sheet’s limits/)).toBeVisible();
+  await expect(
+    page.getByText(/Now: too damp: spread 1\.3 °C, needs 3\.0 °C; too humid: 92 %, at most 85 %/),
+  ).toBeVisible();
+  await expect(
+    page.getByText(/Against it: Rudder and skeg: not before .*; the air is outside the sheet’s limits/),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Start coat' }).click();
   await expect(page.getByText('Write why you start all the same.')).toBeVisible();
   await expect(page.getByLabel('Air', { exact: true })).toHaveValue('18');
 });
 
-test('mixing weighs by density, sizes by dragging, and says when a batch is too big for its pot life', async ({ page, demo }) => {
+test('mixing weighs by density, sizes by dragging, and says when a batch is too big for its pot life', async ({
+  page,
+  demo,
+}) => {
   await useSettings(page, {});
   await page.goto(`${demo.url}/boats/${DEMO.sloop}/mix?on=${DEMO.keels}`);
   // 6.4 m² · 0.070 mm / 0.5 / 0.9 = 0.996 L, 3:1 by volume at 1.52 and 1.01 kg/L, by hand.
@@ -226,7 +249,14 @@ test('a stand timer is an instant: it survives a reload and a restart, and shout
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
 
-const IDS = { boat: '01910000-0000-7000-8000-000000000001', zone: '01910000-0000-7000-8000-000000000002', sheet: '01910000-0000-7000-8000-000000000003', revision: '01910000-0000-7000-8000-000000000004', build: '01910000-0000-7000-8000-000000000005', layer: '01910000-0000-7000-8000-000000000006' };
+const IDS = {
+  boat: '01910000-0000-7000-8000-000000000001',
+  zone: '01910000-0000-7000-8000-000000000002',
+  sheet: '01910000-0000-7000-8000-000000000003',
+  revision: '01910000-0000-7000-8000-000000000004',
+  build: '01910000-0000-7000-8000-000000000005',
+  layer: '01910000-0000-7000-8000-000000000006',
+};
 
 /** A boat with one zone and one two-pack coat on an empty yard, through the API. */
 export async function seed(url: string): Promise<void> {
@@ -234,18 +264,81 @@ export async function seed(url: string): Promise<void> {
     const res = await fetch(`${url}/api${path}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify(body) });
     if (!res.ok) throw new Error(await res.text());
   };
-  await put(`/boats/${IDS.boat}`, { name: 'Typed Boat', hullMaterial: 'grp', keels: 'single', form: 'finKeel', loaM: 8, lwlM: 7, beamM: 2.6, draftM: 1.2, freeboardM: 0.9, place: 'Pond', latitudeDeg: 40, timeZone: 'Europe/Lisbon', version: 0 });
-  await put(`/surfaces/${IDS.zone}`, { boatId: IDS.boat, name: 'Underwater hull', kind: 'underwater', substrate: 'gelcoat', exposure: 'immersed', existing: 'bare', area: { method: 'dimensions', dimensions: {}, typed: null }, sort: 1, version: 0 });
+  await put(`/boats/${IDS.boat}`, {
+    name: 'Typed Boat',
+    hullMaterial: 'grp',
+    keels: 'single',
+    form: 'finKeel',
+    loaM: 8,
+    lwlM: 7,
+    beamM: 2.6,
+    draftM: 1.2,
+    freeboardM: 0.9,
+    place: 'Pond',
+    latitudeDeg: 40,
+    timeZone: 'Europe/Lisbon',
+    version: 0,
+  });
+  await put(`/surfaces/${IDS.zone}`, {
+    boatId: IDS.boat,
+    name: 'Underwater hull',
+    kind: 'underwater',
+    substrate: 'gelcoat',
+    exposure: 'immersed',
+    existing: 'bare',
+    area: { method: 'dimensions', dimensions: {}, typed: null },
+    sort: 1,
+    version: 0,
+  });
   const at20 = (hours: number) => [{ tempC: 20, hours }];
   await put(`/sheets/${IDS.sheet}`, {
     revisionId: IDS.revision,
     version: 0,
     body: {
-      name: 'Seeded epoxy', maker: '', code: '', kind: 'barrier', quick: false, ratioBasis: 'volume', solids: 0.5, dftMicron: 80, dftMaxMicron: null, thinner: null, inductionMin: 15, potLife: at20(2), touchDry: at20(3), sandable: null, immersion: null, fullCure: null,
-      parts: [{ name: 'Base', role: 'base', ratio: 2, densityKgPerL: 1.4 }, { name: 'Hardener', role: 'hardener', ratio: 1, densityKgPerL: 1 }],
+      name: 'Seeded epoxy',
+      maker: '',
+      code: '',
+      kind: 'barrier',
+      quick: false,
+      ratioBasis: 'volume',
+      solids: 0.5,
+      dftMicron: 80,
+      dftMaxMicron: null,
+      thinner: null,
+      inductionMin: 15,
+      potLife: at20(2),
+      touchDry: at20(3),
+      sandable: null,
+      immersion: null,
+      fullCure: null,
+      parts: [
+        { name: 'Base', role: 'base', ratio: 2, densityKgPerL: 1.4 },
+        { name: 'Hardener', role: 'hardener', ratio: 1, densityKgPerL: 1 },
+      ],
       overcoat: [{ after: 'any', minimum: at20(5), tackLimit: at20(24), maximum: null, alwaysAbrade: false }],
-      limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null }, minCureC: null, packs: [], colours: [{ name: 'grey', hex: '#888888' }], caution: '',
+      limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
+      minCureC: null,
+      packs: [],
+      colours: [{ name: 'grey', hex: '#888888' }],
+      caution: '',
     },
   });
-  await put(`/build-ups/${IDS.build}`, { boatId: IDS.boat, surfaceId: IDS.zone, version: 0, layers: [{ id: IDS.layer, sheetRevisionId: IDS.revision, dftMicron: 80, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour: 'grey', colourHex: '#888888' }] });
+  await put(`/build-ups/${IDS.build}`, {
+    boatId: IDS.boat,
+    surfaceId: IDS.zone,
+    version: 0,
+    layers: [
+      {
+        id: IDS.layer,
+        sheetRevisionId: IDS.revision,
+        dftMicron: 80,
+        method: 'roller',
+        thinnerShare: 0,
+        loss: 0.1,
+        deadVolumeLPerM2: 0,
+        colour: 'grey',
+        colourHex: '#888888',
+      },
+    ],
+  });
 }

@@ -24,7 +24,10 @@ const VIEWS: Record<string, { path: string; size: typeof desk; dark?: boolean; u
   'girths-phone': { path: `/boats/${BOAT}/hull/${HULL}/girths`, size: phone },
   mesh: { path: 'mesh', size: desk },
   film: { path: `/boats/${BOAT}/film/${HULL}`, size: desk },
-  'film-stop': { path: `/boats/01900000-0000-7000-8001-000000000002/film/01900000-0000-7000-8005-000000000014`, size: desk },
+  'film-stop': {
+    path: `/boats/01900000-0000-7000-8001-000000000002/film/01900000-0000-7000-8005-000000000014`,
+    size: desk,
+  },
   shopping: { path: `/boats/${BOAT}/film/buy`, size: desk },
   stores: { path: '/stores', size: desk },
   'build-up': { path: '/build-ups/01900000-0000-7000-8014-000000000090', size: desk },
@@ -53,17 +56,17 @@ const EXTRA: typeof VIEWS = {
   'sheets-phone': { path: '/sheets', size: phone },
   'yard-phone': { path: '/', size: phone },
   'film-phone': { path: `/boats/${BOAT}/film/${HULL}`, size: phone },
-  'start': { path: `/boats/${BOAT}/coat/start?on=${KEELS}`, size: desk },
-  'zone': { path: `/boats/${BOAT}/hull/${HULL}`, size: desk, full: true },
+  start: { path: `/boats/${BOAT}/coat/start?on=${KEELS}`, size: desk },
+  zone: { path: `/boats/${BOAT}/hull/${HULL}`, size: desk, full: true },
   'start-pads': { path: `/boats/${BOAT}/coat/start?on=01900000-0000-7000-8005-000000000007`, size: desk },
-  'girths': { path: `/boats/${BOAT}/hull/${HULL}/girths`, size: desk },
-  'shapes': { path: `/boats/${BOAT}/hull/01900000-0000-7000-8005-000000000007/shapes`, size: desk },
-  'offsets': { path: `/boats/${BOAT}/hull/offsets`, size: desk },
+  girths: { path: `/boats/${BOAT}/hull/${HULL}/girths`, size: desk },
+  shapes: { path: `/boats/${BOAT}/hull/01900000-0000-7000-8005-000000000007/shapes`, size: desk },
+  offsets: { path: `/boats/${BOAT}/hull/offsets`, size: desk },
   'patch-new': { path: `/boats/${BOAT}/hull/${HULL}/patch`, size: desk },
   'mesh-phone': { path: 'mesh', size: phone },
   'zone-phone': { path: `/boats/${BOAT}/hull/${HULL}`, size: phone },
-  'plan': { path: 'plan', size: desk },
-  'section': { path: 'section', size: desk },
+  plan: { path: 'plan', size: desk },
+  section: { path: 'section', size: desk },
   'zone-new': { path: `/boats/${BOAT}/hull/new`, size: desk },
   'hull-phone': { path: `/boats/${BOAT}/hull`, size: phone },
   'boat-new': { path: '/boats/new', size: desk },
@@ -91,8 +94,14 @@ const STEPS: Record<string, { path: string; then: (page: Page) => Promise<void> 
       await page.waitForTimeout(2500);
     },
   },
-  'film-coat': { path: `/boats/${BOAT}/film/${HULL}`, then: (page) => page.getByRole('button', { name: /^5 Saltgate tie/ }).click() },
-  'film-named': { path: `/boats/${BOAT}/film/${KEELS}`, then: (page) => page.getByRole('button', { name: 'Named build-ups' }).click() },
+  'film-coat': {
+    path: `/boats/${BOAT}/film/${HULL}`,
+    then: (page) => page.getByRole('button', { name: /^5 Saltgate tie/ }).click(),
+  },
+  'film-named': {
+    path: `/boats/${BOAT}/film/${KEELS}`,
+    then: (page) => page.getByRole('button', { name: 'Named build-ups' }).click(),
+  },
   plan: { path: `/boats/${WORKBOAT}/hull`, then: (page) => page.getByRole('button', { name: 'Plan' }).click() },
   section: { path: `/boats/${BOAT}/hull`, then: (page) => page.getByRole('button', { name: 'Section' }).click() },
 };
@@ -102,21 +111,50 @@ const all = { ...VIEWS, ...EXTRA };
 const chosen = names.length > 0 ? names : Object.keys(VIEWS);
 const data = mkdtempSync(join(tmpdir(), 'jack-plane-pictures-'));
 mkdirSync(out, { recursive: true });
-const server = await startServer({ JACKPLANE_DEMO: '1', JACKPLANE_DATA: data, JACKPLANE_NOW: '2026-05-14T09:40:00Z', JACKPLANE_FREEZE: '1' });
+const server = await startServer({
+  JACKPLANE_DEMO: '1',
+  JACKPLANE_DATA: data,
+  JACKPLANE_NOW: '2026-05-14T09:40:00Z',
+  JACKPLANE_FREEZE: '1',
+});
 const browser = await launch();
 try {
-  const coats = async (boat: string) => ((await (await fetch(`${server.url}/api/boats/${boat}`)).json()) as { entries: { stream: string; streamId: string; kind: string }[] }).entries.filter((e) => e.stream === 'coat');
+  const coats = async (boat: string) =>
+    (
+      (await (await fetch(`${server.url}/api/boats/${boat}`)).json()) as {
+        entries: { stream: string; streamId: string; kind: string }[];
+      }
+    ).entries.filter((e) => e.stream === 'coat');
   const goingOn = (await coats(WORKBOAT)).findLast((e) => e.kind === 'started')?.streamId;
   const finished = (await coats(BOAT)).filter((e) => e.kind === 'finished').at(-2)?.streamId;
   for (const name of chosen) {
     const view = all[name];
     if (!view) throw new Error(`There is no view ${name}. Choose from ${Object.keys(all).join(', ')}.`);
     const steps = STEPS[view.path];
-    const path = steps ? steps.path : view.path === 'going-on' ? `/boats/${WORKBOAT}/coat/${goingOn}` : view.path === 'finished' ? `/boats/${BOAT}/coat/${finished}` : view.path;
-    const page = await browser.newPage({ viewport: view.size, deviceScaleFactor: 1, reducedMotion: 'reduce', timezoneId: 'Atlantic/Canary', locale: 'en-GB' });
+    const path = steps
+      ? steps.path
+      : view.path === 'going-on'
+        ? `/boats/${WORKBOAT}/coat/${goingOn}`
+        : view.path === 'finished'
+          ? `/boats/${BOAT}/coat/${finished}`
+          : view.path;
+    const page = await browser.newPage({
+      viewport: view.size,
+      deviceScaleFactor: 1,
+      reducedMotion: 'reduce',
+      timezoneId: 'Atlantic/Canary',
+      locale: 'en-GB',
+    });
     page.on('console', (m) => m.type() === 'error' && console.error(`${name}: ${m.text()}`));
     page.on('pageerror', (e) => console.error(`${name}: ${e.message}`));
-    await page.addInitScript((s) => localStorage.setItem('jack-plane/settings', s), JSON.stringify({ painter: 'Ines', theme: view.dark ? 'shed' : 'chalk', units: { system: view.us ? 'us' : 'metric' } }));
+    await page.addInitScript(
+      (s) => localStorage.setItem('jack-plane/settings', s),
+      JSON.stringify({
+        painter: 'Ines',
+        theme: view.dark ? 'shed' : 'chalk',
+        units: { system: view.us ? 'us' : 'metric' },
+      }),
+    );
     await page.goto(server.url + path, { waitUntil: 'networkidle' });
     await page.waitForSelector('h1');
     if (steps) await steps.then(page);

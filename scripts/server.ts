@@ -14,7 +14,10 @@ export interface RunningServer {
 
 /** Start the server, as `npm run build` made it, as its own process; resolves when it says it is ready. For tests, pictures and the benchmark. */
 export async function startServer(env: Record<string, string>): Promise<RunningServer> {
-  const child = spawn(process.execPath, ['dist-server/main.js'], { env: { ...process.env, PORT: '0', LOG_LEVEL: 'info', ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, ['dist-server/main.js'], {
+    env: { ...process.env, PORT: '0', LOG_LEVEL: 'info', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let err = '';
   child.stderr.on('data', (chunk: Buffer) => (err += chunk.toString()));
   const url = await new Promise<string>((done, fail) => {

@@ -53,7 +53,8 @@ async function kills(): Promise<void> {
     await Promise.all(
       Array.from({ length: 24 }, async () => {
         const id = uuid();
-        if ((await put(server.url, `/boats/${id}`, { ...boatFields, name: `Kill ${round}` }).catch(() => 0)) !== 200) return;
+        if ((await put(server.url, `/boats/${id}`, { ...boatFields, name: `Kill ${round}` }).catch(() => 0)) !== 200)
+          return;
         acknowledged.push(id);
         answered += 1;
         if (answered === killAt) server.child.kill('SIGKILL');
@@ -65,7 +66,12 @@ async function kills(): Promise<void> {
   let lost = 0;
   for (const id of acknowledged) if ((await fetch(`${server.url}/api/boats/${id}`)).status !== 200) lost += 1;
   await server.stop();
-  table.push({ what: 'kills in the middle of writing', done: KILLS, wrong: lost, note: `${acknowledged.length} acknowledged writes, ${lost} lost` });
+  table.push({
+    what: 'kills in the middle of writing',
+    done: KILLS,
+    wrong: lost,
+    note: `${acknowledged.length} acknowledged writes, ${lost} lost`,
+  });
 }
 
 function send(url: URL, one: HostileRequest): Promise<number> {
@@ -73,11 +79,20 @@ function send(url: URL, one: HostileRequest): Promise<number> {
     const body = one.body === null ? null : Buffer.from(one.body);
     let req;
     try {
-      req = httpRequest({ host: url.hostname, port: url.port, method: one.method, path: encodeURI(`/api${one.path}`).replace(/%25/g, '%'), headers: { ...one.headers, ...(body ? { 'Content-Length': body.length } : {}) } }, (res) => {
-        res.resume();
-        res.on('end', () => done(res.statusCode ?? 0));
-        res.on('error', () => done(0));
-      });
+      req = httpRequest(
+        {
+          host: url.hostname,
+          port: url.port,
+          method: one.method,
+          path: encodeURI(`/api${one.path}`).replace(/%25/g, '%'),
+          headers: { ...one.headers, ...(body ? { 'Content-Length': body.length } : {}) },
+        },
+        (res) => {
+          res.resume();
+          res.on('end', () => done(res.statusCode ?? 0));
+          res.on('error', () => done(0));
+        },
+      );
     } catch {
       // An address that no client can write is not sent.
       done(-1);
@@ -98,13 +113,19 @@ async function attack(server: RunningServer): Promise<void> {
       Array.from({ length: 16 }, async () => {
         const one = hostile(r, known, others);
         const status = await send(url, one);
-        if (status >= 500 || status === 0) faults.push(`${status} ${one.method} ${one.path.slice(0, 80)} ${String(one.body).slice(0, 160)}`);
+        if (status >= 500 || status === 0)
+          faults.push(`${status} ${one.method} ${one.path.slice(0, 80)} ${String(one.body).slice(0, 160)}`);
       }),
     );
     if (sent % 16_000 === 0) console.log(`  ${sent} hostile requests, ${faults.length} wrong`);
   }
   faults.slice(0, 10).forEach((fault) => console.log(`  ${fault}`));
-  table.push({ what: `hostile requests (seed ${SEED})`, done: REQUESTS, wrong: faults.length, note: '5xx or no answer' });
+  table.push({
+    what: `hostile requests (seed ${SEED})`,
+    done: REQUESTS,
+    wrong: faults.length,
+    note: '5xx or no answer',
+  });
 }
 
 async function crowd(server: RunningServer): Promise<void> {
@@ -115,7 +136,14 @@ async function crowd(server: RunningServer): Promise<void> {
     Array.from({ length: CLIENTS }, async (_, n) => {
       while (Date.now() < until) {
         const began = performance.now();
-        const status = n % 5 === 0 ? await put(server.url, `/boats/${uuid()}`, boatFields) : (await fetch(`${server.url}/api/${n % 2 ? 'health' : 'sheets'}`).then(async (res) => (await res.arrayBuffer(), res))).status;
+        const status =
+          n % 5 === 0
+            ? await put(server.url, `/boats/${uuid()}`, boatFields)
+            : (
+                await fetch(`${server.url}/api/${n % 2 ? 'health' : 'sheets'}`).then(
+                  async (res) => (await res.arrayBuffer(), res),
+                )
+              ).status;
         took.push(performance.now() - began);
         if (status !== 200) wrong += 1;
       }
@@ -123,7 +151,12 @@ async function crowd(server: RunningServer): Promise<void> {
   );
   took.sort((a, b) => a - b);
   const at = (q: number) => (took[Math.floor(took.length * q)] ?? 0).toFixed(0);
-  table.push({ what: `${SECONDS} s of ${CLIENTS} clients`, done: took.length, wrong, note: `p50 ${at(0.5)} ms, p95 ${at(0.95)} ms, p99 ${at(0.99)} ms` });
+  table.push({
+    what: `${SECONDS} s of ${CLIENTS} clients`,
+    done: took.length,
+    wrong,
+    note: `p50 ${at(0.5)} ms, p95 ${at(0.95)} ms, p99 ${at(0.99)} ms`,
+  });
 }
 
 try {
@@ -132,7 +165,12 @@ try {
   try {
     await attack(server);
     await crowd(server);
-    table.push({ what: 'the server afterwards', done: 1, wrong: 0, note: `${((await (await fetch(`${server.url}/api/health`)).json()) as { ok: boolean }).ok ? 'still answers' : 'gone'}` });
+    table.push({
+      what: 'the server afterwards',
+      done: 1,
+      wrong: 0,
+      note: `${((await (await fetch(`${server.url}/api/health`)).json()) as { ok: boolean }).ok ? 'still answers' : 'gone'}`,
+    });
   } finally {
     await server.stop();
   }

@@ -89,13 +89,23 @@ export async function setUpBoat(agent: Agent) {
   const ids = { boat: uuid(), zone: uuid(), sheet: uuid(), revision: uuid(), buildUp: uuid() };
   await agent.put(`/api/boats/${ids.boat}`).send(boatFields).expect(200);
   await agent.put(`/api/surfaces/${ids.zone}`).send(zoneFields(ids.boat)).expect(200);
-  await agent.put(`/api/sheets/${ids.sheet}`).send({ revisionId: ids.revision, body: exampleSheet, version: 0 }).expect(200);
+  await agent
+    .put(`/api/sheets/${ids.sheet}`)
+    .send({ revisionId: ids.revision, body: exampleSheet, version: 0 })
+    .expect(200);
   const layers = [layerFields(ids.revision), layerFields(ids.revision)];
-  await agent.put(`/api/build-ups/${ids.buildUp}`).send({ boatId: ids.boat, surfaceId: ids.zone, layers, version: 0 }).expect(200);
+  await agent
+    .put(`/api/build-ups/${ids.buildUp}`)
+    .send({ boatId: ids.boat, surfaceId: ids.zone, layers, version: 0 })
+    .expect(200);
   return { ...ids, layers };
 }
 
-export function startBody(set: { boat: string; zone: string; revision: string; layers: { id: string }[] }, coatId: string, at: number) {
+export function startBody(
+  set: { boat: string; zone: string; revision: string; layers: { id: string }[] },
+  coatId: string,
+  at: number,
+) {
   return {
     boatId: set.boat,
     stream: 'coat',
@@ -105,8 +115,35 @@ export function startBody(set: { boat: string; zone: string; revision: string; l
     painter: 'Ada',
     device: 'test',
     supersedes: null,
-    body: { on: [{ surfaceId: set.zone, layerId: set.layers[0]?.id }], sheetRevisionId: set.revision, method: 'roller', thinner: 0, dftMicron: 100, colour: 'grey', colourHex: '#888888', overrideReason: null, abradedGrit: null },
+    body: {
+      on: [{ surfaceId: set.zone, layerId: set.layers[0]?.id }],
+      sheetRevisionId: set.revision,
+      method: 'roller',
+      thinner: 0,
+      dftMicron: 100,
+      colour: 'grey',
+      colourHex: '#888888',
+      overrideReason: null,
+      abradedGrit: null,
+    },
   };
 }
 
-export const entryFields = (boatId: string, coatId: string, kind: string, at: number, body: object, supersedes: string | null = null) => ({ boatId, stream: 'coat', streamId: coatId, kind, occurredAt: at, painter: 'Ada', device: 'test', supersedes, body });
+export const entryFields = (
+  boatId: string,
+  coatId: string,
+  kind: string,
+  at: number,
+  body: object,
+  supersedes: string | null = null,
+) => ({
+  boatId,
+  stream: 'coat',
+  streamId: coatId,
+  kind,
+  occurredAt: at,
+  painter: 'Ada',
+  device: 'test',
+  supersedes,
+  body,
+});

@@ -1,6 +1,17 @@
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { boatFields, entryFields, HOUR, layerFields, NOW, setUpBoat, startBody, testApp, uuid, zoneFields } from './app.fixture';
+import {
+  boatFields,
+  entryFields,
+  HOUR,
+  layerFields,
+  NOW,
+  setUpBoat,
+  startBody,
+  testApp,
+  uuid,
+  zoneFields,
+} from './app.fixture';
 import { sheet } from '#core/sheet/example.fixture';
 
 let t: Awaited<ReturnType<typeof testApp>>;
@@ -10,7 +21,11 @@ beforeAll(async () => {
 afterAll(() => t.close());
 
 /** The one shape of errors, and the sentence in it. */
-async function refused(call: PromiseLike<{ status: number; body: { error?: { code: string; message: string; field?: string } } }>, status: number, message: RegExp) {
+async function refused(
+  call: PromiseLike<{ status: number; body: { error?: { code: string; message: string; field?: string } } }>,
+  status: number,
+  message: RegExp,
+) {
   const res = await call;
   expect(res.status).toBe(status);
   expect(Object.keys(res.body)).toEqual(['error']);
@@ -38,21 +53,38 @@ describe('the server', () => {
     await refused(t.agent.delete(`/api/boats/${uuid()}`), 404, /nothing at DELETE/);
   });
   it('refuses malformed JSON, a 5 MB body, wrong ids and unknown fields', async () => {
-    await refused(t.agent.put(`/api/boats/${uuid()}`).set('Content-Type', 'application/json').send('{"name":'), 400, /not valid JSON/);
+    await refused(
+      t.agent.put(`/api/boats/${uuid()}`).set('Content-Type', 'application/json').send('{"name":'),
+      400,
+      /not valid JSON/,
+    );
     await refused(t.agent.put(`/api/boats/${uuid()}`).send({ name: 'x'.repeat(5_000_000) }), 413, /too large/);
     await refused(t.agent.get('/api/boats/17'), 400, /id is not a valid id/);
     await refused(t.agent.get(`/api/boats/${uuid()}?x=1`), 400, /X is not known here/);
     await refused(t.agent.get('/api/boats/%E0%A4%A'), 400, /./);
-    const error = await refused(t.agent.put(`/api/boats/${uuid()}`).send({ ...boatFields, wings: 2 }), 400, /Wings is not known/);
+    const error = await refused(
+      t.agent.put(`/api/boats/${uuid()}`).send({ ...boatFields, wings: 2 }),
+      400,
+      /Wings is not known/,
+    );
     expect(error.field).toBe('wings');
   });
 });
 
 describe('boats, haul-outs and zones', () => {
   it('keeps a boat as it was typed, hostile names included', async () => {
-    for (const name of ["'; drop table boats; --", '<script>alert(1)</script>', '=cmd()', 'Ünïcøde 船', 'x'.repeat(120)]) {
+    for (const name of [
+      "'; drop table boats; --",
+      '<script>alert(1)</script>',
+      '=cmd()',
+      'Ünïcøde 船',
+      'x'.repeat(120),
+    ]) {
       const id = uuid();
-      await t.agent.put(`/api/boats/${id}`).send({ ...boatFields, name }).expect(200);
+      await t.agent
+        .put(`/api/boats/${id}`)
+        .send({ ...boatFields, name })
+        .expect(200);
       const { body } = await t.agent.get(`/api/boats/${id}`).expect(200);
       expect(body.boat.name).toBe(name);
     }
@@ -78,24 +110,48 @@ describe('boats, haul-outs and zones', () => {
   it('two tabs edit one row: the second gets 409 with the newer row, nothing is written', async () => {
     const id = uuid();
     await t.agent.put(`/api/boats/${id}`).send(boatFields).expect(200);
-    await t.agent.put(`/api/boats/${id}`).send({ ...boatFields, name: 'First tab', version: 1 }).expect(200);
-    const error = await refused(t.agent.put(`/api/boats/${id}`).send({ ...boatFields, name: 'Second tab', version: 1 }), 409, /changed meanwhile/);
+    await t.agent
+      .put(`/api/boats/${id}`)
+      .send({ ...boatFields, name: 'First tab', version: 1 })
+      .expect(200);
+    const error = await refused(
+      t.agent.put(`/api/boats/${id}`).send({ ...boatFields, name: 'Second tab', version: 1 }),
+      409,
+      /changed meanwhile/,
+    );
     expect(error).toMatchObject({ code: 'stale', current: { name: 'First tab', version: 2 } });
     expect((await t.agent.get(`/api/boats/${id}`)).body.boat.name).toBe('First tab');
   });
   it('a removed boat is gone and comes back by undo', async () => {
     const id = uuid();
     await t.agent.put(`/api/boats/${id}`).send(boatFields).expect(200);
-    await t.agent.put(`/api/boats/${id}`).send({ ...boatFields, version: 1, deleted: true }).expect(200);
+    await t.agent
+      .put(`/api/boats/${id}`)
+      .send({ ...boatFields, version: 1, deleted: true })
+      .expect(200);
     await refused(t.agent.get(`/api/boats/${id}`), 404, /no such boat/);
-    await t.agent.put(`/api/boats/${id}`).send({ ...boatFields, version: 2 }).expect(200);
+    await t.agent
+      .put(`/api/boats/${id}`)
+      .send({ ...boatFields, version: 2 })
+      .expect(200);
     await t.agent.get(`/api/boats/${id}`).expect(200);
   });
   it('a haul-out has dates in order and a boat', async () => {
     const { boat } = await setUpBoat(t.agent);
-    const job = { boatId: boat, outOn: '2026-05-01', inOn: '2026-05-20', yardCostPerDayMinor: 2500, currency: 'EUR', version: 0 };
+    const job = {
+      boatId: boat,
+      outOn: '2026-05-01',
+      inOn: '2026-05-20',
+      yardCostPerDayMinor: 2500,
+      currency: 'EUR',
+      version: 0,
+    };
     await t.agent.put(`/api/jobs/${uuid()}`).send(job).expect(200);
-    await refused(t.agent.put(`/api/jobs/${uuid()}`).send({ ...job, inOn: '2026-04-20' }), 422, /launch is before the haul-out/);
+    await refused(
+      t.agent.put(`/api/jobs/${uuid()}`).send({ ...job, inOn: '2026-04-20' }),
+      422,
+      /launch is before the haul-out/,
+    );
     await refused(t.agent.put(`/api/jobs/${uuid()}`).send({ ...job, outOn: '1 May' }), 400, /date like 2026-05-31/);
     await refused(t.agent.put(`/api/jobs/${uuid()}`).send({ ...job, boatId: uuid() }), 404, /no such boat/);
   });
@@ -103,11 +159,22 @@ describe('boats, haul-outs and zones', () => {
     const { boat, zone } = await setUpBoat(t.agent);
     const before = (await t.agent.get(`/api/boats/${boat}`)).body.surfaces[0];
     expect(before.areaM2).toBeCloseTo(7 * (2.6 + 1.1) * 0.75, 9);
-    await t.agent.put(`/api/boats/${boat}`).send({ ...boatFields, lwlM: 7.5, version: 1 }).expect(200);
+    await t.agent
+      .put(`/api/boats/${boat}`)
+      .send({ ...boatFields, lwlM: 7.5, version: 1 })
+      .expect(200);
     expect((await t.agent.get(`/api/boats/${boat}`)).body.surfaces[0].areaM2).toBeCloseTo(7.5 * 3.7 * 0.75, 9);
-    await refused(t.agent.put(`/api/surfaces/${zone}`).send({ ...zoneFields(boat), kind: 'rudder', version: 1 }), 422, /no rule of thumb/);
+    await refused(
+      t.agent.put(`/api/surfaces/${zone}`).send({ ...zoneFields(boat), kind: 'rudder', version: 1 }),
+      422,
+      /no rule of thumb/,
+    );
     const other = await setUpBoat(t.agent);
-    await refused(t.agent.put(`/api/surfaces/${zone}`).send({ ...zoneFields(other.boat), version: 1 }), 422, /another boat/);
+    await refused(
+      t.agent.put(`/api/surfaces/${zone}`).send({ ...zoneFields(other.boat), version: 1 }),
+      422,
+      /another boat/,
+    );
   });
 });
 
@@ -115,41 +182,98 @@ describe('sheets and build-ups', () => {
   it('a changed sheet is a new revision; the old one stays with what was built on it', async () => {
     const set = await setUpBoat(t.agent);
     const second = uuid();
-    await t.agent.put(`/api/sheets/${set.sheet}`).send({ revisionId: second, body: { ...sheet, solids: 0.6 }, version: 1 }).expect(200);
+    await t.agent
+      .put(`/api/sheets/${set.sheet}`)
+      .send({ revisionId: second, body: { ...sheet, solids: 0.6 }, version: 1 })
+      .expect(200);
     const { body } = await t.agent.get(`/api/sheets/${set.sheet}`).expect(200);
-    expect(body.revisions.map((r: { revision: number; body: { solids: number } }) => [r.revision, r.body.solids])).toEqual([[2, 0.6], [1, 0.5]]);
+    expect(
+      body.revisions.map((r: { revision: number; body: { solids: number } }) => [r.revision, r.body.solids]),
+    ).toEqual([
+      [2, 0.6],
+      [1, 0.5],
+    ]);
     const bundle = (await t.agent.get(`/api/boats/${set.boat}`)).body;
     expect(bundle.sheets).toEqual([expect.objectContaining({ id: set.revision, revision: 1 })]);
   });
   it('refuses impossible sheets', async () => {
-    const put = (change: object) => t.agent.put(`/api/sheets/${uuid()}`).send({ revisionId: uuid(), body: { ...sheet, ...change }, version: 0 });
+    const put = (change: object) =>
+      t.agent.put(`/api/sheets/${uuid()}`).send({ revisionId: uuid(), body: { ...sheet, ...change }, version: 0 });
     await refused(put({ solids: 0 }), 400, /Volume solids must be more than zero/);
     await refused(put({ solids: 1.5 }), 400, /Volume solids must be at most 1/);
     await refused(put({ potLife: [] }), 400, /Pot life is empty/);
     await refused(put({ parts: [{ ...sheet.parts[0], ratio: 0 }] }), 400, /Ratio must be more than zero/);
     await refused(put({ parts: [{ ...sheet.parts[0], name: '' }] }), 400, /Name of the part is empty/);
-    await refused(put({ potLife: [{ tempC: 20, hours: 2 }, { tempC: 20, hours: 3 }] }), 400, /one temperature twice/);
-    await refused(put({ overcoat: [{ ...sheet.overcoat[0], tackLimit: [{ tempC: 20, hours: 1 }] }] }), 422, /shortest overcoat time .* is above/);
+    await refused(
+      put({
+        potLife: [
+          { tempC: 20, hours: 2 },
+          { tempC: 20, hours: 3 },
+        ],
+      }),
+      400,
+      /one temperature twice/,
+    );
+    await refused(
+      put({ overcoat: [{ ...sheet.overcoat[0], tackLimit: [{ tempC: 20, hours: 1 }] }] }),
+      422,
+      /shortest overcoat time .* is above/,
+    );
   });
   it('two people edit one sheet: the second is shown both', async () => {
     const set = await setUpBoat(t.agent);
-    await t.agent.put(`/api/sheets/${set.sheet}`).send({ revisionId: uuid(), body: { ...sheet, solids: 0.6 }, version: 1 }).expect(200);
-    const error = await refused(t.agent.put(`/api/sheets/${set.sheet}`).send({ revisionId: uuid(), body: { ...sheet, solids: 0.7 }, version: 1 }), 409, /changed meanwhile/);
+    await t.agent
+      .put(`/api/sheets/${set.sheet}`)
+      .send({ revisionId: uuid(), body: { ...sheet, solids: 0.6 }, version: 1 })
+      .expect(200);
+    const error = await refused(
+      t.agent.put(`/api/sheets/${set.sheet}`).send({ revisionId: uuid(), body: { ...sheet, solids: 0.7 }, version: 1 }),
+      409,
+      /changed meanwhile/,
+    );
     expect(error).toHaveProperty('current.current.body.solids', 0.6);
   });
   it('a withdrawn sheet keeps its zones and coats but goes on no other', async () => {
     const set = await setUpBoat(t.agent);
-    await t.agent.put(`/api/sheets/${set.sheet}`).send({ revisionId: uuid(), body: sheet, withdrawn: true, version: 1 }).expect(200);
-    await t.agent.put(`/api/build-ups/${set.buildUp}`).send({ boatId: set.boat, surfaceId: set.zone, layers: set.layers.slice(0, 1), version: 1 }).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, uuid(), NOW)).expect(200);
+    await t.agent
+      .put(`/api/sheets/${set.sheet}`)
+      .send({ revisionId: uuid(), body: sheet, withdrawn: true, version: 1 })
+      .expect(200);
+    await t.agent
+      .put(`/api/build-ups/${set.buildUp}`)
+      .send({ boatId: set.boat, surfaceId: set.zone, layers: set.layers.slice(0, 1), version: 1 })
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(startBody(set, uuid(), NOW))
+      .expect(200);
     const other = uuid();
-    await t.agent.put(`/api/surfaces/${other}`).send({ ...zoneFields(set.boat), name: 'Other' }).expect(200);
-    await refused(t.agent.put(`/api/build-ups/${uuid()}`).send({ boatId: set.boat, surfaceId: other, layers: [layerFields(set.revision)], version: 0 }), 422, /was withdrawn/);
+    await t.agent
+      .put(`/api/surfaces/${other}`)
+      .send({ ...zoneFields(set.boat), name: 'Other' })
+      .expect(200);
+    await refused(
+      t.agent
+        .put(`/api/build-ups/${uuid()}`)
+        .send({ boatId: set.boat, surfaceId: other, layers: [layerFields(set.revision)], version: 0 }),
+      422,
+      /was withdrawn/,
+    );
   });
   it('a zone has one build-up', async () => {
     const set = await setUpBoat(t.agent);
-    await refused(t.agent.put(`/api/build-ups/${uuid()}`).send({ boatId: set.boat, surfaceId: set.zone, layers: [], version: 0 }), 409, /build-up already/);
-    await refused(t.agent.put(`/api/build-ups/${set.buildUp}`).send({ boatId: set.boat, surfaceId: set.zone, layers: [{ ...set.layers[0], dftMicron: 0 }], version: 1 }), 400, /Dry film must be more than zero/);
+    await refused(
+      t.agent.put(`/api/build-ups/${uuid()}`).send({ boatId: set.boat, surfaceId: set.zone, layers: [], version: 0 }),
+      409,
+      /build-up already/,
+    );
+    await refused(
+      t.agent
+        .put(`/api/build-ups/${set.buildUp}`)
+        .send({ boatId: set.boat, surfaceId: set.zone, layers: [{ ...set.layers[0], dftMicron: 0 }], version: 1 }),
+      400,
+      /Dry film must be more than zero/,
+    );
   });
 });
 
@@ -158,25 +282,54 @@ describe('the log', () => {
     const set = await setUpBoat(t.agent);
     const coat = uuid();
     const first = uuid();
-    await t.agent.put(`/api/entries/${first}`).send(startBody(set, coat, NOW - 2 * HOUR)).expect(200);
-    await t.agent.put(`/api/entries/${first}`).send(startBody(set, coat, NOW - 2 * HOUR)).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'finished', NOW - HOUR, { litresOn: 3 })).expect(200);
+    await t.agent
+      .put(`/api/entries/${first}`)
+      .send(startBody(set, coat, NOW - 2 * HOUR))
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${first}`)
+      .send(startBody(set, coat, NOW - 2 * HOUR))
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(entryFields(set.boat, coat, 'finished', NOW - HOUR, { litresOn: 3 }))
+      .expect(200);
     const { body } = await t.agent.get(`/api/boats/${set.boat}`);
     expect(body.entries.map((e: { kind: string }) => e.kind)).toEqual(['started', 'finished']);
     expect(body.entries[0].recordedAt).toBe(NOW);
-    await refused(t.agent.put(`/api/entries/${first}`).send(startBody(set, coat, NOW - 3 * HOUR)), 409, /already has this id/);
+    await refused(
+      t.agent.put(`/api/entries/${first}`).send(startBody(set, coat, NOW - 3 * HOUR)),
+      409,
+      /already has this id/,
+    );
   });
   it('refuses a finish before the start, a coat in the future and one on a zone without build-up', async () => {
     const set = await setUpBoat(t.agent);
     const coat = uuid();
     await refused(t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, uuid(), NOW + HOUR)), 422, /not come yet/);
-    await t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, coat, NOW - HOUR)).expect(200);
-    await refused(t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'finished', NOW - 2 * HOUR, { litresOn: null })), 422, /finish before it started/);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(startBody(set, coat, NOW - HOUR))
+      .expect(200);
+    await refused(
+      t.agent
+        .put(`/api/entries/${uuid()}`)
+        .send(entryFields(set.boat, coat, 'finished', NOW - 2 * HOUR, { litresOn: null })),
+      422,
+      /finish before it started/,
+    );
     const bare = uuid();
-    await t.agent.put(`/api/surfaces/${bare}`).send({ ...zoneFields(set.boat), name: 'Bare zone' }).expect(200);
+    await t.agent
+      .put(`/api/surfaces/${bare}`)
+      .send({ ...zoneFields(set.boat), name: 'Bare zone' })
+      .expect(200);
     const onBare = startBody(set, uuid(), NOW);
     onBare.body.on = [{ surfaceId: bare, layerId: set.layers[0]?.id }];
-    await refused(t.agent.put(`/api/entries/${uuid()}`).send(onBare), 422, /Bare zone has no build-up yet. Add its coats under Film/);
+    await refused(
+      t.agent.put(`/api/entries/${uuid()}`).send(onBare),
+      422,
+      /Bare zone has no build-up yet. Add its coats under Film/,
+    );
     const gone = startBody(set, uuid(), NOW);
     gone.body.on = [{ surfaceId: set.zone, layerId: uuid() }];
     await refused(t.agent.put(`/api/entries/${uuid()}`).send(gone), 422, /no longer in the build-up/);
@@ -185,34 +338,66 @@ describe('the log', () => {
     const set = await setUpBoat(t.agent);
     const other = await setUpBoat(t.agent);
     const coat = uuid();
-    await t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, coat, NOW)).expect(200);
-    const reading = (rh: number) => t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'reading', NOW, { airC: 18, rh, surfaceC: 17 }));
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(startBody(set, coat, NOW))
+      .expect(200);
+    const reading = (rh: number) =>
+      t.agent
+        .put(`/api/entries/${uuid()}`)
+        .send(entryFields(set.boat, coat, 'reading', NOW, { airC: 18, rh, surfaceC: 17 }));
     await refused(reading(1.4), 400, /Humidity must be at most 1/);
     await refused(reading(0), 400, /Humidity must be more than 0/);
     await reading(0.6).expect(200);
-    const elsewhere = { ...entryFields(set.boat, other.zone, 'reading', NOW, { airC: 18, rh: 0.5, surfaceC: 17 }), stream: 'zone' };
+    const elsewhere = {
+      ...entryFields(set.boat, other.zone, 'reading', NOW, { airC: 18, rh: 0.5, surfaceC: 17 }),
+      stream: 'zone',
+    };
     await refused(t.agent.put(`/api/entries/${uuid()}`).send(elsewhere), 404, /no such zone/);
   });
   it('a correction supersedes; both stay readable; the CSV tells the corrected time', async () => {
     const set = await setUpBoat(t.agent);
     const coat = uuid();
     const wrong = uuid();
-    await t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, coat, NOW - 3 * HOUR)).expect(200);
-    await t.agent.put(`/api/entries/${wrong}`).send(entryFields(set.boat, coat, 'finished', NOW - 2 * HOUR, { litresOn: 3 })).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'finished', NOW - HOUR, { litresOn: 4 }, wrong)).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'note', NOW, { text: '=HYPERLINK("x")' })).expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(startBody(set, coat, NOW - 3 * HOUR))
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${wrong}`)
+      .send(entryFields(set.boat, coat, 'finished', NOW - 2 * HOUR, { litresOn: 3 }))
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(entryFields(set.boat, coat, 'finished', NOW - HOUR, { litresOn: 4 }, wrong))
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(entryFields(set.boat, coat, 'note', NOW, { text: '=HYPERLINK("x")' }))
+      .expect(200);
     const csv = await t.agent.get(`/api/boats/${set.boat}/coat-sheets.csv`).expect(200);
     expect(csv.headers['content-disposition']).toContain('Test Punt coat sheets.csv');
     const [row] = Papa.parse<Record<string, string>>(csv.text, { header: true }).data;
-    expect(row).toMatchObject({ zone: 'Underwater hull', product: 'Example barrier', finished: '2026-05-14T10:00:00+01:00', 'litres on': '4', 'corrected entries': '1' });
+    expect(row).toMatchObject({
+      zone: 'Underwater hull',
+      product: 'Example barrier',
+      finished: '2026-05-14T10:00:00+01:00',
+      'litres on': '4',
+      'corrected entries': '1',
+    });
     expect(row?.notes).toBe('\'=HYPERLINK("x")');
     expect((await t.agent.get(`/api/boats/${set.boat}`)).body.entries).toHaveLength(4);
   });
   it('keeps ten entries sent at once, and no half of one that fails', async () => {
     const set = await setUpBoat(t.agent);
     const coat = uuid();
-    await t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, coat, NOW)).expect(200);
-    const notes = Array.from({ length: 10 }, (_, i) => t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'note', NOW, { text: `note ${i}` })));
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(startBody(set, coat, NOW))
+      .expect(200);
+    const notes = Array.from({ length: 10 }, (_, i) =>
+      t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'note', NOW, { text: `note ${i}` })),
+    );
     const statuses = (await Promise.all(notes)).map((r) => r.status);
     expect(statuses).toEqual(Array(10).fill(200));
     expect((await t.agent.get(`/api/boats/${set.boat}`)).body.entries).toHaveLength(11);
@@ -226,7 +411,10 @@ describe('weather', () => {
     expect(simulated.hours.length).toBeGreaterThan(24 * 9);
     expect(new Set(simulated.hours.map((h: { source: string }) => h.source))).toEqual(new Set(['simulated']));
     const day = { date: '2026-05-15', lowC: 9, highC: 19, rh: 0.7, dewC: null, rainFrom: 14, rainTo: 16, windMs: null };
-    await t.agent.put(`/api/boats/${boat}/typed-weather/${uuid()}`).send({ days: [day] }).expect(200);
+    await t.agent
+      .put(`/api/boats/${boat}/typed-weather/${uuid()}`)
+      .send({ days: [day] })
+      .expect(200);
     const typed = (await t.agent.get(`/api/boats/${boat}`)).body;
     expect(typed.typedDays).toEqual([day]);
     const hours = typed.hours.filter((h: { source: string }) => h.source === 'typed');
@@ -239,8 +427,18 @@ describe('weather', () => {
   });
   it('asks again when a typed day cannot be', async () => {
     const { boat } = await setUpBoat(t.agent);
-    const day = { date: '2026-05-15', lowC: 29, highC: 19, rh: 0.7, dewC: null, rainFrom: null, rainTo: null, windMs: null };
-    const put = (change: object) => t.agent.put(`/api/boats/${boat}/typed-weather/${uuid()}`).send({ days: [{ ...day, ...change }] });
+    const day = {
+      date: '2026-05-15',
+      lowC: 29,
+      highC: 19,
+      rh: 0.7,
+      dewC: null,
+      rainFrom: null,
+      rainTo: null,
+      windMs: null,
+    };
+    const put = (change: object) =>
+      t.agent.put(`/api/boats/${boat}/typed-weather/${uuid()}`).send({ days: [{ ...day, ...change }] });
     await refused(put({}), 422, /Swap them/);
     await refused(put({ lowC: 9, rh: null }), 422, /humidity or the dew point/);
     await refused(put({ lowC: 9, rh: 1.4 }), 400, /Humidity must be at most 1/);
@@ -248,9 +446,17 @@ describe('weather', () => {
   });
   it('revises the forecast as time passes but not the past', async () => {
     const { boat } = await setUpBoat(t.agent);
-    const job = { boatId: boat, outOn: '2026-05-10', inOn: null, yardCostPerDayMinor: null, currency: 'EUR', version: 0 };
+    const job = {
+      boatId: boat,
+      outOn: '2026-05-10',
+      inOn: null,
+      yardCostPerDayMinor: null,
+      currency: 'EUR',
+      version: 0,
+    };
     await t.agent.put(`/api/jobs/${uuid()}`).send(job).expect(200);
-    const at = (body: { hours: { at: number; airC: number }[] }, hour: number) => body.hours.find((h) => h.at === NOW + hour * HOUR)?.airC;
+    const at = (body: { hours: { at: number; airC: number }[] }, hour: number) =>
+      body.hours.find((h) => h.at === NOW + hour * HOUR)?.airC;
     const before = (await t.agent.get(`/api/boats/${boat}`)).body;
     t.clock.at = NOW + 48 * HOUR;
     const after = (await t.agent.get(`/api/boats/${boat}`)).body;
@@ -266,7 +472,9 @@ describe('the yard', () => {
     const set = await setUpBoat(t.agent);
     const { body } = await t.agent.get('/api/yard').expect(200);
     const mine = body.boats.find((b: { boat: { id: string } }) => b.boat.id === set.boat);
-    expect(mine.zones).toEqual([expect.objectContaining({ name: 'Underwater hull', state: 'ready', nextName: 'Example barrier' })]);
+    expect(mine.zones).toEqual([
+      expect.objectContaining({ name: 'Underwater hull', state: 'ready', nextName: 'Example barrier' }),
+    ]);
     expect(mine.air).toMatchObject({ simulated: true });
   });
 });

@@ -30,8 +30,12 @@ export function makeApp(context: Context, options: { log: Logger; webDir: string
         res.setHeader('X-Request-Id', id);
         return id;
       },
-      customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'warn' : 'debug'),
-      serializers: { req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, url: req.url }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) },
+      customLogLevel: (_req, res, error) =>
+        error || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'warn' : 'debug',
+      serializers: {
+        req: (req: { id: string; method: string; url: string }) => ({ id: req.id, method: req.method, url: req.url }),
+        res: (res: { statusCode: number }) => ({ status: res.statusCode }),
+      },
     }),
   );
   app.set('etag', false);
@@ -63,10 +67,14 @@ export function makeApp(context: Context, options: { log: Logger; webDir: string
   api.use(asJson, express.json({ limit: '1mb' }));
   api.use(yardRoutes(context), rowRoutes(context), sheetRoutes(context), storesRoutes(context), logRoutes(context));
   api.use(unknownPath);
-  app.use('/api', (_req, res, next) => {
-    res.setHeader('Cache-Control', 'no-store');
-    next();
-  }, api);
+  app.use(
+    '/api',
+    (_req, res, next) => {
+      res.setHeader('Cache-Control', 'no-store');
+      next();
+    },
+    api,
+  );
 
   const { webDir } = options;
   if (webDir !== null && existsSync(join(webDir, 'index.html'))) {

@@ -21,19 +21,32 @@ describe('hostile requests [OWASP ASVS 4.0.3, 5.1, 7.4.1, 13.2]', () => {
     const send = async (one: HostileRequest) => {
       const req = t.agent[one.method.toLowerCase() as 'put'](`/api${one.path}`);
       for (const [name, value] of Object.entries(one.headers)) req.set(name, value);
-      const res = await (one.body === null ? req : req.send(one.body)).catch((error: Error) => ({ status: 0, body: { error: { message: error.message } }, text: '' }));
+      const res = await (one.body === null ? req : req.send(one.body)).catch((error: Error) => ({
+        status: 0,
+        body: { error: { message: error.message } },
+        text: '',
+      }));
       statuses.set(res.status, (statuses.get(res.status) ?? 0) + 1);
       const { error } = res.body as { error?: { code?: string; message?: string } };
-      const told = res.status < 400 || one.method === 'HEAD' || (typeof error?.code === 'string' && /\.$/.test(error.message ?? ''));
-      if (res.status >= 500 || res.status === 0 || !told) faults.push(`${res.status} ${one.method} ${one.path.slice(0, 80)} ${String(one.body).slice(0, 200)}: ${error?.message}`);
+      const told =
+        res.status < 400 ||
+        one.method === 'HEAD' ||
+        (typeof error?.code === 'string' && /\.$/.test(error.message ?? ''));
+      if (res.status >= 500 || res.status === 0 || !told)
+        faults.push(
+          `${res.status} ${one.method} ${one.path.slice(0, 80)} ${String(one.body).slice(0, 200)}: ${error?.message}`,
+        );
     };
-    for (let sent = 0; sent < COUNT; sent += 8) await Promise.all(Array.from({ length: 8 }, () => send(hostile(r, known, others))));
+    for (let sent = 0; sent < COUNT; sent += 8)
+      await Promise.all(Array.from({ length: 8 }, () => send(hostile(r, known, others))));
     expect(faults).toEqual([]);
     // They were worth sending: some were taken, most refused in several ways.
-    for (const status of [200, 400, 404, 409, 415, 422]) expect(statuses.get(status) ?? 0, `answers with ${status}`).toBeGreaterThan(0);
+    for (const status of [200, 400, 404, 409, 415, 422])
+      expect(statuses.get(status) ?? 0, `answers with ${status}`).toBeGreaterThan(0);
     // And the yard can still be read, every boat of it.
     const { body } = await t.agent.get('/api/yard').expect(200);
-    for (const { boat } of body.boats as { boat: { id: string } }[]) await t.agent.get(`/api/boats/${boat.id}`).expect(200);
+    for (const { boat } of body.boats as { boat: { id: string } }[])
+      await t.agent.get(`/api/boats/${boat.id}`).expect(200);
     await t.agent.get('/api/stores').expect(200);
     await t.agent.get('/api/backup').expect(200);
   });
@@ -65,8 +78,16 @@ describe('what was found in an attack stays mended', () => {
   });
   it('days that no calendar has are refused', async () => {
     const set = await setUpBoat(t.agent);
-    const job = { boatId: set.boat, outOn: '2026-05-01', inOn: null, yardCostPerDayMinor: null, currency: 'EUR', version: 0 };
-    for (const outOn of ['2026-02-30', '2026-02-29', '2026-04-31', '0000-01-01', '2026-00-10']) await refused(put(`/jobs/${uuid()}`, { ...job, outOn }), 400, /must be a date like/);
+    const job = {
+      boatId: set.boat,
+      outOn: '2026-05-01',
+      inOn: null,
+      yardCostPerDayMinor: null,
+      currency: 'EUR',
+      version: 0,
+    };
+    for (const outOn of ['2026-02-30', '2026-02-29', '2026-04-31', '0000-01-01', '2026-00-10'])
+      await refused(put(`/jobs/${uuid()}`, { ...job, outOn }), 400, /must be a date like/);
     await put(`/jobs/${uuid()}`, { ...job, outOn: '2028-02-29' }).expect(200);
   });
   it('text without end of file and half characters is refused, whole emoji are not', async () => {
@@ -76,10 +97,44 @@ describe('what was found in an attack stays mended', () => {
   });
   it('what is removed still needs what it names', async () => {
     const set = await setUpBoat(t.agent);
-    const border = { boatId: set.boat, upperId: set.zone, lowerId: uuid(), rule: 'butt', widthM: 0, epoxyRunsOn: true, handStripM: 0, note: '', deleted: true, version: 0 };
+    const border = {
+      boatId: set.boat,
+      upperId: set.zone,
+      lowerId: uuid(),
+      rule: 'butt',
+      widthM: 0,
+      epoxyRunsOn: true,
+      handStripM: 0,
+      note: '',
+      deleted: true,
+      version: 0,
+    };
     await refused(put(`/borders/${uuid()}`, border), 404, /no such zone/);
-    await refused(put(`/lots/${uuid()}`, { sheetId: uuid(), part: 'Base', sizeL: 5, batchNumber: '', supplier: '', boughtOn: null, openedOn: null, expiresOn: null, leftL: 5, measuredAt: NOW, weighed: null, note: '', deleted: true, version: 0 }), 404, /no such data sheet/);
-    await refused(put(`/surfaces/${uuid()}`, { ...zoneFields(set.boat), parentId: uuid(), patchKind: 'standPad', deleted: true }), 404, /no such zone/);
+    await refused(
+      put(`/lots/${uuid()}`, {
+        sheetId: uuid(),
+        part: 'Base',
+        sizeL: 5,
+        batchNumber: '',
+        supplier: '',
+        boughtOn: null,
+        openedOn: null,
+        expiresOn: null,
+        leftL: 5,
+        measuredAt: NOW,
+        weighed: null,
+        note: '',
+        deleted: true,
+        version: 0,
+      }),
+      404,
+      /no such data sheet/,
+    );
+    await refused(
+      put(`/surfaces/${uuid()}`, { ...zoneFields(set.boat), parentId: uuid(), patchKind: 'standPad', deleted: true }),
+      404,
+      /no such zone/,
+    );
   });
   it('a revision id of another sheet is 409, a figure beyond the database 400', async () => {
     const set = await setUpBoat(t.agent);
@@ -90,13 +145,28 @@ describe('what was found in an attack stays mended', () => {
   it('a row cannot be moved to another boat, nor a build-up to another zone', async () => {
     const [set, other] = [await setUpBoat(t.agent), await setUpBoat(t.agent)];
     const job = uuid();
-    const fields = { boatId: set.boat, outOn: '2026-05-01', inOn: null, yardCostPerDayMinor: null, currency: 'EUR', version: 0 };
+    const fields = {
+      boatId: set.boat,
+      outOn: '2026-05-01',
+      inOn: null,
+      yardCostPerDayMinor: null,
+      currency: 'EUR',
+      version: 0,
+    };
     await put(`/jobs/${job}`, fields).expect(200);
     await refused(put(`/jobs/${job}`, { ...fields, boatId: other.boat, version: 1 }), 422, /belongs to another boat/);
-    await refused(put(`/surfaces/${set.zone}`, { ...zoneFields(other.boat), version: 1 }), 422, /belongs to another boat/);
+    await refused(
+      put(`/surfaces/${set.zone}`, { ...zoneFields(other.boat), version: 1 }),
+      422,
+      /belongs to another boat/,
+    );
     const second = uuid();
     await put(`/surfaces/${second}`, { ...zoneFields(set.boat), name: 'Second' }).expect(200);
-    await refused(put(`/build-ups/${set.buildUp}`, { boatId: set.boat, surfaceId: second, layers: [], version: 1 }), 422, /belongs to another zone/);
+    await refused(
+      put(`/build-ups/${set.buildUp}`, { boatId: set.boat, surfaceId: second, layers: [], version: 1 }),
+      422,
+      /belongs to another zone/,
+    );
   });
   it('a slip of the program is 500 and logged, whatever it threw; a sentence of the core is 422', async () => {
     const { errorHandler } = await import('./errors');
@@ -105,13 +175,34 @@ describe('what was found in an attack stays mended', () => {
       const logged: unknown[] = [];
       let status = 0;
       let told = '';
-      const res = { headersSent: false, status: (s: number) => ((status = s), { json: (b: { error: { message: string } }) => (told = b.error.message) }) };
-      errorHandler({ error: (what: unknown) => logged.push(what) } as never)(error, { id: 1 } as never, res as never, () => undefined);
+      const res = {
+        headersSent: false,
+        status: (s: number) => (
+          (status = s),
+          { json: (b: { error: { message: string } }) => (told = b.error.message) }
+        ),
+      };
+      errorHandler({ error: (what: unknown) => logged.push(what) } as never)(
+        error,
+        { id: 1 } as never,
+        res as never,
+        () => undefined,
+      );
       return [status, told, logged.length];
     };
-    expect(answer(new RangeError('Invalid array length'))).toEqual([500, 'Something went wrong on the server. Nothing was saved. Try again.', 1]);
-    expect(answer(new Impossible('The low is above the high. Swap them.'))).toEqual([422, 'The low is above the high. Swap them.', 0]);
-    expect(answer(Object.assign(new Error('query'), { cause: Object.assign(new Error('page'), { code: 'XX001' }) }))).toEqual([503, expect.stringContaining('npm run recover'), 1]);
+    expect(answer(new RangeError('Invalid array length'))).toEqual([
+      500,
+      'Something went wrong on the server. Nothing was saved. Try again.',
+      1,
+    ]);
+    expect(answer(new Impossible('The low is above the high. Swap them.'))).toEqual([
+      422,
+      'The low is above the high. Swap them.',
+      0,
+    ]);
+    expect(
+      answer(Object.assign(new Error('query'), { cause: Object.assign(new Error('page'), { code: 'XX001' }) })),
+    ).toEqual([503, expect.stringContaining('npm run recover'), 1]);
     expect(answer(Object.assign(new Error('x'), { code: '23505' }))).toEqual([409, expect.any(String), 0]);
   });
 });

@@ -21,13 +21,17 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   const demo = env.JACKPLANE_DEMO === '1';
   const portText = (env.PORT ?? '4620').trim();
   const port = Number(portText);
-  if (portText === '' || !Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not "${env.PORT}". Leave it out for 4620.`);
+  if (portText === '' || !Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`PORT must be a number from 0 to 65535, not "${env.PORT}". Leave it out for 4620.`);
   const now = env.JACKPLANE_NOW ? Date.parse(env.JACKPLANE_NOW) : null;
-  if (now !== null && Number.isNaN(now)) throw new Error(`JACKPLANE_NOW must be a date like 2026-05-14T09:30:00Z, not "${env.JACKPLANE_NOW}".`);
+  if (now !== null && Number.isNaN(now))
+    throw new Error(`JACKPLANE_NOW must be a date like 2026-05-14T09:30:00Z, not "${env.JACKPLANE_NOW}".`);
   const host = (env.HOST ?? '').trim() || '127.0.0.1';
   const open = !isLoopback(host);
   if (open && env.JACKPLANE_OPEN !== '1') {
-    throw new Error(`HOST=${host} opens the yard to the network: everyone on it could read and write here, without a password. If that is wanted, set JACKPLANE_OPEN=1 as well; otherwise leave HOST out.`);
+    throw new Error(
+      `HOST=${host} opens the yard to the network: everyone on it could read and write here, without a password. If that is wanted, set JACKPLANE_OPEN=1 as well; otherwise leave HOST out.`,
+    );
   }
   return {
     port,
@@ -37,6 +41,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     freeze: env.JACKPLANE_FREEZE === '1',
     demo,
     open,
-    hosts: (env.JACKPLANE_HOSTS ?? '').split(',').map((h) => h.trim()).filter((h) => h !== ''),
+    hosts: (env.JACKPLANE_HOSTS ?? '')
+      .split(',')
+      .map((h) => h.trim())
+      .filter((h) => h !== ''),
   };
 }

@@ -23,7 +23,9 @@ afterAll(async () => {
   await t.close();
 });
 
-const restoring = [Buffer.from('{"format":"jack-plane-backup","version":1,"createdAt":"2026-01-01T00:00:00Z","tables":{}}')] as const;
+const restoring = [
+  Buffer.from('{"format":"jack-plane-backup","version":1,"createdAt":"2026-01-01T00:00:00Z","tables":{}}'),
+] as const;
 
 describe('another page [ASVS 4.2.2, 13.2.3]', () => {
   it('cannot restore, upload or write, by whatever a form or a simple request can send', async () => {
@@ -40,7 +42,11 @@ describe('another page [ASVS 4.2.2, 13.2.3]', () => {
       t.agent.put(`/api/boats/${uuid()}`).set('Origin', 'null').send(boatFields),
       t.agent.put(`/api/boats/${uuid()}`).set('Sec-Fetch-Site', 'cross-site').send(boatFields),
       t.agent.put(`/api/boats/${uuid()}`).set('Sec-Fetch-Site', 'same-site').send(boatFields),
-      t.agent.post('/api/restore').set('Origin', 'http://evil.example').set('Content-Type', 'application/gzip').send(restoring[0]),
+      t.agent
+        .post('/api/restore')
+        .set('Origin', 'http://evil.example')
+        .set('Content-Type', 'application/gzip')
+        .send(restoring[0]),
     ];
     for (const attempt of tries) expect((await attempt).status).toBe(403);
     expect(await readTables(t.db)).toEqual(before);
@@ -51,10 +57,24 @@ describe('another page [ASVS 4.2.2, 13.2.3]', () => {
     const own = (headers: Record<string, string>) =>
       new Promise<number | undefined>((done, fail) => {
         const body = JSON.stringify(boatFields);
-        const req = httpRequest({ port, host: '127.0.0.1', method: 'PUT', path: `/api/boats/${uuid()}`, headers: { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body), [OWN_HEADER]: '1', ...headers } }, (res: IncomingMessage) => {
-          res.resume();
-          done(res.statusCode);
-        });
+        const req = httpRequest(
+          {
+            port,
+            host: '127.0.0.1',
+            method: 'PUT',
+            path: `/api/boats/${uuid()}`,
+            headers: {
+              'Content-Type': 'application/json',
+              'Content-Length': Buffer.byteLength(body),
+              [OWN_HEADER]: '1',
+              ...headers,
+            },
+          },
+          (res: IncomingMessage) => {
+            res.resume();
+            done(res.statusCode);
+          },
+        );
         req.on('error', fail);
         req.end(body);
       });
@@ -90,7 +110,17 @@ describe('a name that is not ours, pointed at this machine [ASVS 14.5.3; DNS reb
       req.on('error', fail);
       req.end();
     });
-  it.each(['evil.example', `evil.example:80`, 'localhost.evil.example', '127.0.0.1.evil.example', '10.0.0.1', '[::2]', 'localhost', '127.0.0.1:1', 'localhost:99999'])('"%s" is answered 421, for reads too', async (host) => {
+  it.each([
+    'evil.example',
+    `evil.example:80`,
+    'localhost.evil.example',
+    '127.0.0.1.evil.example',
+    '10.0.0.1',
+    '[::2]',
+    'localhost',
+    '127.0.0.1:1',
+    'localhost:99999',
+  ])('"%s" is answered 421, for reads too', async (host) => {
     for (const path of ['/api/yard', '/', '/api/health']) {
       const { status, text } = await asHost(host, path);
       expect([path, status]).toEqual([path, 421]);
@@ -99,8 +129,11 @@ describe('a name that is not ours, pointed at this machine [ASVS 14.5.3; DNS reb
     }
   });
   it('this machine’s own names with the port are ours, and what is configured', async () => {
-    for (const host of [`127.0.0.1:${port}`, `localhost:${port}`, `LOCALHOST:${port}`, `[::1]:${port}`]) expect((await asHost(host)).status).toBe(200);
-    const named = request(makeApp({ ...t.context, hosts: ['yard.example', 'other.example:8080'] }, { log: silent, webDir: null }));
+    for (const host of [`127.0.0.1:${port}`, `localhost:${port}`, `LOCALHOST:${port}`, `[::1]:${port}`])
+      expect((await asHost(host)).status).toBe(200);
+    const named = request(
+      makeApp({ ...t.context, hosts: ['yard.example', 'other.example:8080'] }, { log: silent, webDir: null }),
+    );
     await named.get('/api/health').set('Host', 'yard.example').expect(200);
     await named.get('/api/health').set('Host', 'Yard.Example:443').expect(200);
     await named.get('/api/health').set('Host', 'other.example:8080').expect(200);

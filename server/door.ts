@@ -23,7 +23,12 @@ export function ownHosts(hosts: readonly string[]): RequestHandler {
     const { name, port } = split(host);
     const here = port === String(req.socket.localPort) || (port === '' && req.socket.localPort === 80);
     const ours = (here && (LOOPBACK.has(name) || name === addressOf(req))) || wanted.has(host) || wanted.has(name);
-    if (!ours) throw new Refusal(421, 'not_our_host', `This server does not answer as "${host.slice(0, 80)}". Open it under the address it printed, or name this host in JACKPLANE_HOSTS.`);
+    if (!ours)
+      throw new Refusal(
+        421,
+        'not_our_host',
+        `This server does not answer as "${host.slice(0, 80)}". Open it under the address it printed, or name this host in JACKPLANE_HOSTS.`,
+      );
     next();
   };
 }
@@ -49,9 +54,16 @@ export const ownPageOnly: RequestHandler = (req, _res, next) => {
   if (READS.has(req.method)) return next();
   const { origin } = req.headers;
   const site = req.headers['sec-fetch-site'];
-  const foreign = (origin !== undefined && hostOf(origin) !== (req.headers.host ?? '').toLowerCase()) || (site !== undefined && site !== 'same-origin');
+  const foreign =
+    (origin !== undefined && hostOf(origin) !== (req.headers.host ?? '').toLowerCase()) ||
+    (site !== undefined && site !== 'same-origin');
   if (foreign) throw new Refusal(403, 'foreign_page', 'Another page asked for this. Nothing was changed.');
-  if (req.get(OWN_HEADER) !== '1') throw new Refusal(403, 'no_own_header', `This changes something and must carry the header ${OWN_HEADER}: 1. Nothing was changed.`);
+  if (req.get(OWN_HEADER) !== '1')
+    throw new Refusal(
+      403,
+      'no_own_header',
+      `This changes something and must carry the header ${OWN_HEADER}: 1. Nothing was changed.`,
+    );
   next();
 };
 
@@ -67,10 +79,15 @@ function hostOf(origin: string): string {
 export const asJson: RequestHandler = (req, _res, next) => takes(req, /^application\/json(;|$)/, 'JSON', next);
 
 /** Files come as bytes. */
-export const asBytes: RequestHandler = (req, _res, next) => takes(req, /^application\/(octet-stream|gzip|x-gzip)(;|$)/, 'a file (application/octet-stream)', next);
+export const asBytes: RequestHandler = (req, _res, next) =>
+  takes(req, /^application\/(octet-stream|gzip|x-gzip)(;|$)/, 'a file (application/octet-stream)', next);
 
 function takes(req: Request, types: RegExp, words: string, next: () => void): void {
-  const bodyless = READS.has(req.method) || (req.headers['content-length'] === undefined && req.headers['transfer-encoding'] === undefined) || req.headers['content-length'] === '0';
-  if (!bodyless && !types.test((req.headers['content-type'] ?? '').toLowerCase())) throw new Refusal(415, 'wrong_type', `This takes ${words} and nothing else.`);
+  const bodyless =
+    READS.has(req.method) ||
+    (req.headers['content-length'] === undefined && req.headers['transfer-encoding'] === undefined) ||
+    req.headers['content-length'] === '0';
+  if (!bodyless && !types.test((req.headers['content-type'] ?? '').toLowerCase()))
+    throw new Refusal(415, 'wrong_type', `This takes ${words} and nothing else.`);
   next();
 }

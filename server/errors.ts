@@ -15,7 +15,8 @@ export class Refusal extends Error {
   }
 }
 
-export const notFound = (what: string) => new Refusal(404, 'not_found', `There is no such ${what}. It may have been removed.`);
+export const notFound = (what: string) =>
+  new Refusal(404, 'not_found', `There is no such ${what}. It may have been removed.`);
 
 export const unknownPath: RequestHandler = (req) => {
   throw new Refusal(404, 'unknown_path', `There is nothing at ${req.method} ${req.baseUrl}${req.path}.`);
@@ -41,7 +42,14 @@ const SQL_STATES: readonly (readonly [RegExp, readonly [number, string, string]]
   [/^23/, [422, 'no_such', 'This names something that is not here. It may have been removed: reload and try again.']],
   [/^22/, [422, 'impossible', 'A figure or a text in it is none that can be kept. Check what was typed.']],
   [/^53/, [507, 'disk_full', 'There is no room left on the disk: this was not saved. Make room, then send it again.']],
-  [/^(XX|58)/, [503, 'damaged', 'The database cannot be read: it is damaged. Nothing that was saved is lost. Stop the program and run "npm run recover".']],
+  [
+    /^(XX|58)/,
+    [
+      503,
+      'damaged',
+      'The database cannot be read: it is damaged. Nothing that was saved is lost. Stop the program and run "npm run recover".',
+    ],
+  ],
 ];
 
 /** The code with which the database refused; empty where it was not the database. */
@@ -61,10 +69,18 @@ function asRefusal(error: unknown): Refusal {
   const told = SQL_STATES.find(([states]) => states.test(sqlStateOf(error)));
   if (told) return new Refusal(...told[1]);
   if (type === 'entity.parse.failed') return new Refusal(400, 'malformed_json', 'The request is not valid JSON.');
-  if (type === 'entity.too.large') return new Refusal(413, 'too_large', 'The request is too large. JSON may have up to 1 MB.');
-  if (code === 'ENOSPC' || code === 'EDQUOT') return new Refusal(507, 'disk_full', 'There is no room left on the disk: this was not saved. Make room, then send it again.');
-  if (code === 'ERR_STREAM_PREMATURE_CLOSE' || code === 'ECONNRESET') return new Refusal(400, 'cut_off', 'The file did not arrive whole. Send it again.');
+  if (type === 'entity.too.large')
+    return new Refusal(413, 'too_large', 'The request is too large. JSON may have up to 1 MB.');
+  if (code === 'ENOSPC' || code === 'EDQUOT')
+    return new Refusal(
+      507,
+      'disk_full',
+      'There is no room left on the disk: this was not saved. Make room, then send it again.',
+    );
+  if (code === 'ERR_STREAM_PREMATURE_CLOSE' || code === 'ECONNRESET')
+    return new Refusal(400, 'cut_off', 'The file did not arrive whole. Send it again.');
   if (error instanceof URIError) return new Refusal(400, 'malformed_path', 'The address cannot be read.');
-  if (typeof status === 'number' && status >= 400 && status < 500) return new Refusal(status, 'bad_request', 'The request cannot be read.');
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Refusal(status, 'bad_request', 'The request cannot be read.');
   return new Refusal(500, 'internal', 'Something went wrong on the server. Nothing was saved. Try again.');
 }

@@ -22,7 +22,15 @@ async function main(): Promise<void> {
   if (config.demo) await seedDemo(yard, clock);
   await beginHistory(yard, config.demo ? 'demo' : 'first');
 
-  const context: Context = { yard, store, clock, demo: config.demo, open: config.open, hosts: config.hosts, summaries: new Summaries(store, clock, config) };
+  const context: Context = {
+    yard,
+    store,
+    clock,
+    demo: config.demo,
+    open: config.open,
+    hosts: config.hosts,
+    summaries: new Summaries(store, clock, config),
+  };
   const webDir = fileURLToPath(new URL('../dist', import.meta.url));
   const server = createServer(makeApp(context, { log, webDir }));
   patient(server);
@@ -37,7 +45,9 @@ async function main(): Promise<void> {
   const [address, ...others] = addresses(config.host, port);
   process.stdout.write(`Jack Plane is ready at ${address}\n`);
   if (config.open) {
-    process.stdout.write(`It is open to the network: everyone on it may read and write here.${others.length > 0 ? ` Also at ${others.join(', ')}.` : ''}\n`);
+    process.stdout.write(
+      `It is open to the network: everyone on it may read and write here.${others.length > 0 ? ` Also at ${others.join(', ')}.` : ''}\n`,
+    );
     log.warn({ host: config.host }, 'open to the network: everyone on it may write');
   }
   log.info({ dataDir: config.dataDir, demo: config.demo }, 'started');
@@ -48,8 +58,10 @@ function listen(server: Server, config: Config): Promise<void> {
   return new Promise<void>((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       if (error.code === 'EADDRINUSE') fail(new Error(`Port ${config.port} is taken. Set PORT to another one.`));
-      else if (error.code === 'EACCES') fail(new Error(`Port ${config.port} may not be used by this user. Set PORT to one above 1023.`));
-      else if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND') fail(new Error(`HOST=${config.host} is no address of this machine. Leave HOST out, or set it to one that is.`));
+      else if (error.code === 'EACCES')
+        fail(new Error(`Port ${config.port} may not be used by this user. Set PORT to one above 1023.`));
+      else if (error.code === 'EADDRNOTAVAIL' || error.code === 'ENOTFOUND')
+        fail(new Error(`HOST=${config.host} is no address of this machine. Leave HOST out, or set it to one that is.`));
       else fail(error);
     });
     server.listen(config.port, config.host, done);
@@ -60,7 +72,11 @@ function listen(server: Server, config: Config): Promise<void> {
 function addresses(host: string, port: number): string[] {
   const written = (a: string) => `http://${isIPv6(a) ? `[${a}]` : a}:${port}`;
   if (host !== '0.0.0.0' && host !== '::') return [written(host)];
-  const own = Object.values(networkInterfaces()).flatMap((list) => (list ?? []).filter((a) => !a.internal && (host === '::' || a.family === 'IPv4') && !a.address.startsWith('fe80')).map((a) => a.address));
+  const own = Object.values(networkInterfaces()).flatMap((list) =>
+    (list ?? [])
+      .filter((a) => !a.internal && (host === '::' || a.family === 'IPv4') && !a.address.startsWith('fe80'))
+      .map((a) => a.address),
+  );
   return ['127.0.0.1', ...own].map(written);
 }
 
@@ -88,6 +104,8 @@ function stopInOrder(server: Server, yard: Yard): void {
 }
 
 main().catch((error: unknown) => {
-  process.stderr.write(`${error instanceof Error && error.name === 'FolderInUse' ? '' : 'Jack Plane could not start: '}${(error as Error).message}\n`);
+  process.stderr.write(
+    `${error instanceof Error && error.name === 'FolderInUse' ? '' : 'Jack Plane could not start: '}${(error as Error).message}\n`,
+  );
   process.exit(1);
 });

@@ -18,17 +18,47 @@ import { sheet } from '#core/sheet/example.fixture';
 
 describe('the environment', () => {
   it('has defaults that serve this machine only', () => {
-    expect(readConfig({})).toMatchObject({ port: 4620, host: '127.0.0.1', now: null, freeze: false, demo: false, open: false, hosts: [] });
+    expect(readConfig({})).toMatchObject({
+      port: 4620,
+      host: '127.0.0.1',
+      now: null,
+      freeze: false,
+      demo: false,
+      open: false,
+      hosts: [],
+    });
     expect(readConfig({}).dataDir).toMatch(/\.data\/yard$/);
     expect(readConfig({ JACKPLANE_DEMO: '1' }).dataDir).toMatch(/\.data\/demo$/);
   });
   it('takes what is set and refuses what cannot be', () => {
-    expect(readConfig({ PORT: '0', HOST: '0.0.0.0', JACKPLANE_OPEN: '1', JACKPLANE_HOSTS: 'yard.local, 10.0.0.9:80', JACKPLANE_DATA: '/x', JACKPLANE_NOW: '2026-05-14T09:40:00Z', JACKPLANE_FREEZE: '1' })).toEqual({ port: 0, host: '0.0.0.0', dataDir: '/x', now: Date.UTC(2026, 4, 14, 9, 40), freeze: true, demo: false, open: true, hosts: ['yard.local', '10.0.0.9:80'] });
-    for (const PORT of ['70000', '-1', '4.5', 'http', '', ' ']) expect(() => readConfig({ PORT })).toThrow(/PORT must be/);
+    expect(
+      readConfig({
+        PORT: '0',
+        HOST: '0.0.0.0',
+        JACKPLANE_OPEN: '1',
+        JACKPLANE_HOSTS: 'yard.local, 10.0.0.9:80',
+        JACKPLANE_DATA: '/x',
+        JACKPLANE_NOW: '2026-05-14T09:40:00Z',
+        JACKPLANE_FREEZE: '1',
+      }),
+    ).toEqual({
+      port: 0,
+      host: '0.0.0.0',
+      dataDir: '/x',
+      now: Date.UTC(2026, 4, 14, 9, 40),
+      freeze: true,
+      demo: false,
+      open: true,
+      hosts: ['yard.local', '10.0.0.9:80'],
+    });
+    for (const PORT of ['70000', '-1', '4.5', 'http', '', ' '])
+      expect(() => readConfig({ PORT })).toThrow(/PORT must be/);
     expect(() => readConfig({ JACKPLANE_NOW: 'yesterday' })).toThrow(/JACKPLANE_NOW/);
     // Nobody opens a yard to the network by the way.
-    for (const HOST of ['0.0.0.0', '::', '192.168.1.4', 'yard.local']) expect(() => readConfig({ HOST })).toThrow(/JACKPLANE_OPEN=1/);
-    for (const HOST of ['', '127.0.0.1', '127.0.0.2', 'localhost', '::1']) expect(readConfig({ HOST }).open).toBe(false);
+    for (const HOST of ['0.0.0.0', '::', '192.168.1.4', 'yard.local'])
+      expect(() => readConfig({ HOST })).toThrow(/JACKPLANE_OPEN=1/);
+    for (const HOST of ['', '127.0.0.1', '127.0.0.2', 'localhost', '::1'])
+      expect(readConfig({ HOST }).open).toBe(false);
   });
 });
 
@@ -70,14 +100,21 @@ describe('comparing rows', () => {
 
 describe('checking input', () => {
   it('names the field and what to do', () => {
-    const schema = Joi.object({ deep: Joi.object({ size: Joi.number().positive().required().label('Size') }).required() });
+    const schema = Joi.object({
+      deep: Joi.object({ size: Joi.number().positive().required().label('Size') }).required(),
+    });
     expect(check(schema, { deep: { size: '4' } })).toEqual({ deep: { size: 4 } });
     try {
       check(schema, { deep: { size: -4 } });
       expect.unreachable();
     } catch (error) {
       expect(error).toBeInstanceOf(Refusal);
-      expect(error).toMatchObject({ status: 400, code: 'invalid', message: 'Size must be more than zero.', detail: { field: 'deep.size' } });
+      expect(error).toMatchObject({
+        status: 400,
+        code: 'invalid',
+        message: 'Size must be more than zero.',
+        detail: { field: 'deep.size' },
+      });
     }
     expect(() => check(schema, undefined)).not.toThrow();
     expect(() => check(schema.required(), undefined)).toThrow(/is missing/);
@@ -102,21 +139,63 @@ describe('the lock of a folder', () => {
 
 describe('coat sheets as CSV', () => {
   const at = Date.UTC(2026, 6, 1, 8);
-  const entry = (id: string, kind: string, body: object, hour = 0): LogEntry => ({ id, boatId: 'b', stream: 'coat', streamId: 'c', kind, occurredAt: at + hour * 3_600_000, recordedAt: at, painter: '@Ada', device: '', supersedes: null, body }) as unknown as LogEntry;
+  const entry = (id: string, kind: string, body: object, hour = 0): LogEntry =>
+    ({
+      id,
+      boatId: 'b',
+      stream: 'coat',
+      streamId: 'c',
+      kind,
+      occurredAt: at + hour * 3_600_000,
+      recordedAt: at,
+      painter: '@Ada',
+      device: '',
+      supersedes: null,
+      body,
+    }) as unknown as LogEntry;
   const bundle = (entries: LogEntry[]): BoatBundle => ({
-    now: at, frozen: true, jobs: [], hull: null, buildUps: [], borders: [], hours: [], typedDays: [],
+    now: at,
+    frozen: true,
+    jobs: [],
+    hull: null,
+    buildUps: [],
+    borders: [],
+    hours: [],
+    typedDays: [],
     boat: { id: 'b', name: 'Punt, "small"', timeZone: 'America/New_York' } as BoatBundle['boat'],
     surfaces: [{ id: 'z', name: 'Keel' }] as BoatBundle['surfaces'],
     sheets: [{ id: 'r', sheetId: 's', revision: 2, createdAt: 0, body: sheet }],
     entries,
   });
-  const start = entry('1', 'started', { on: [{ surfaceId: 'z', layerId: 'l' }, { surfaceId: 'gone', layerId: 'l' }], sheetRevisionId: 'r', method: 'roller', thinner: 0.05, dftMicron: 100, colour: 'grey', colourHex: '#888888', overrideReason: null, abradedGrit: 180 });
+  const start = entry('1', 'started', {
+    on: [
+      { surfaceId: 'z', layerId: 'l' },
+      { surfaceId: 'gone', layerId: 'l' },
+    ],
+    sheetRevisionId: 'r',
+    method: 'roller',
+    thinner: 0.05,
+    dftMicron: 100,
+    colour: 'grey',
+    colourHex: '#888888',
+    overrideReason: null,
+    abradedGrit: 180,
+  });
 
   it('has one row a coat and zone, in the boat’s own time, films and air worked out', () => {
-    const csv = coatSheetsCsv(bundle([start, entry('2', 'reading', { airC: 20, rh: 0.8, surfaceC: 20 }), entry('3', 'wetFilm', { micron: [210, 210] }, 1), entry('4', 'finished', { litresOn: 2.5 }, 2)]));
+    const csv = coatSheetsCsv(
+      bundle([
+        start,
+        entry('2', 'reading', { airC: 20, rh: 0.8, surfaceC: 20 }),
+        entry('3', 'wetFilm', { micron: [210, 210] }, 1),
+        entry('4', 'finished', { litresOn: 2.5 }, 2),
+      ]),
+    );
     const [head, first, second] = csv.split('\r\n');
     expect(head?.startsWith('boat,zone,product')).toBe(true);
-    expect(first).toContain('"Punt, ""small""",Keel,Example barrier,Made up,2,grey,roller,2026-07-01T04:00:00-04:00,2026-07-01T06:00:00-04:00,20,80,20,16.4,3.6,5,100,210 210,210,100,2.5');
+    expect(first).toContain(
+      '"Punt, ""small""",Keel,Example barrier,Made up,2,grey,roller,2026-07-01T04:00:00-04:00,2026-07-01T06:00:00-04:00,20,80,20,16.4,3.6,5,100,210 210,210,100,2.5',
+    );
     expect(first).toContain('"\'@Ada",180');
     expect(second).toContain('(removed zone)');
   });

@@ -37,7 +37,10 @@ export async function usedFolder(): Promise<string> {
 /** Start it on a folder: `ready` with its address, or `exit` with what it said when it refuses. */
 export function start(dir: string, env: Record<string, string> = {}, by: readonly string[] = []) {
   const [command, ...args] = [...by, process.execPath, 'dist-server/main.js'];
-  const child = spawn(command as string, args, { env: { ...process.env, PORT: '0', JACKPLANE_DATA: dir, LOG_LEVEL: 'info', ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(command as string, args, {
+    env: { ...process.env, PORT: '0', JACKPLANE_DATA: dir, LOG_LEVEL: 'info', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   running.push(child);
   let out = '';
   let err = '';
@@ -51,7 +54,9 @@ export function start(dir: string, env: Record<string, string> = {}, by: readonl
   });
   ready.catch(() => undefined);
   child.stderr.on('data', (chunk: Buffer) => (err += chunk.toString()));
-  const exit = new Promise<{ code: number | null; err: string }>((done) => child.once('exit', (code) => done({ code, err })));
+  const exit = new Promise<{ code: number | null; err: string }>((done) =>
+    child.once('exit', (code) => done({ code, err })),
+  );
   /** When the first automatic backup is there. */
   const backedUp = async () => {
     const dirOf = join(dir, 'backups');
@@ -65,7 +70,11 @@ export function start(dir: string, env: Record<string, string> = {}, by: readonl
 }
 
 export async function putBoat(address: string, id: string): Promise<number> {
-  const res = await fetch(`${address}/api/boats/${id}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ ...boatFields, name: `Boat ${id.slice(-4)}` }) });
+  const res = await fetch(`${address}/api/boats/${id}`, {
+    method: 'PUT',
+    headers: OWN_JSON,
+    body: JSON.stringify({ ...boatFields, name: `Boat ${id.slice(-4)}` }),
+  });
   await res.arrayBuffer();
   return res.status;
 }

@@ -1,5 +1,17 @@
 import { execFileSync } from 'node:child_process';
-import { closeSync, cpSync, existsSync, openSync, readdirSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  cpSync,
+  existsSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import { uuid } from './app.fixture';
@@ -24,10 +36,15 @@ describe('one process at a time owns a folder', () => {
     const dir = await usedFolder();
     const first = start(dir);
     await first.ready;
-    const inNamespace = () => start(dir, {}, ['unshare', '--fork', '--kill-child', '--pid', '--mount-proc', '--user', '--map-root-user']);
+    const inNamespace = () =>
+      start(dir, {}, ['unshare', '--fork', '--kill-child', '--pid', '--mount-proc', '--user', '--map-root-user']);
     let namespaces = true;
     try {
-      execFileSync('unshare', ['--fork', '--kill-child', '--pid', '--mount-proc', '--user', '--map-root-user', 'true'], { stdio: 'ignore' });
+      execFileSync(
+        'unshare',
+        ['--fork', '--kill-child', '--pid', '--mount-proc', '--user', '--map-root-user', 'true'],
+        { stdio: 'ignore' },
+      );
     } catch {
       // Where the system gives none, another process of the same one has to do.
       namespaces = false;
@@ -59,13 +76,17 @@ describe('what is said when it cannot start', () => {
     expect(await complaint(folder(), { JACKPLANE_NOW: 'teatime' })).toContain('JACKPLANE_NOW must be a date');
     expect(await complaint(folder(), { PORT: 'eighty' })).toContain('PORT must be a number');
     expect(await complaint(folder(), { PORT: '' })).toContain('Leave it out for 4620');
-    expect(await complaint(folder(), { HOST: '0.0.0.0' })).toMatch(/opens the yard to the network.*set JACKPLANE_OPEN=1/);
+    expect(await complaint(folder(), { HOST: '0.0.0.0' })).toMatch(
+      /opens the yard to the network.*set JACKPLANE_OPEN=1/,
+    );
   });
   it('names the folder, the backup and the next step when a file stands in the way or the database is damaged', async () => {
     const dir = await usedFolder();
     rmSync(join(dir, 'files'), { recursive: true });
     writeFileSync(join(dir, 'files'), 'not a folder');
-    expect(await complaint(dir)).toMatch(new RegExp(`In the data folder ${dir}.* a file stands where a folder should be.*There is no backup in`));
+    expect(await complaint(dir)).toMatch(
+      new RegExp(`In the data folder ${dir}.* a file stands where a folder should be.*There is no backup in`),
+    );
     rmSync(join(dir, 'files'));
     const first = start(dir);
     await putBoat(await first.ready, uuid());
@@ -93,7 +114,9 @@ describe('what is said when it cannot start', () => {
       execFileSync('chmod', ['u+w', dir]);
     } else {
       execFileSync('chmod', ['-R', 'a+rX,go-w', dir]);
-      expect((await start(dir, {}, ['setpriv', '--reuid=65534', '--clear-groups']).exit).err).toMatch(new RegExp(`The data folder ${dir}.* may not be written by this user`));
+      expect((await start(dir, {}, ['setpriv', '--reuid=65534', '--clear-groups']).exit).err).toMatch(
+        new RegExp(`The data folder ${dir}.* may not be written by this user`),
+      );
     }
   });
 });
@@ -105,7 +128,11 @@ describe('open to the network', () => {
     expect(address).toMatch(/^http:\/\/127\.0\.0\.1:/);
     await expect.poll(() => server.out()).toContain('everyone on it may read and write here');
     expect(((await (await fetch(`${address}/api/health`)).json()) as { open: boolean }).open).toBe(true);
-    for (const other of server.out().match(/Also at (.*)\./)?.[1]?.split(', ') ?? []) expect((await fetch(`${other}/api/health`)).status).toBe(200);
+    for (const other of server
+      .out()
+      .match(/Also at (.*)\./)?.[1]
+      ?.split(', ') ?? [])
+      expect((await fetch(`${other}/api/health`)).status).toBe(200);
   });
 });
 
@@ -131,7 +158,10 @@ describe('what was acknowledged is there afterwards', () => {
     for (const id of ids) expect((await fetch(`${address}/api/boats/${id}`)).status).toBe(200);
     return server;
   }
-  const recover = (dir: string, ...args: string[]) => execFileSync(process.execPath, ['dist-server/recover.js', ...args], { env: { ...process.env, JACKPLANE_DATA: dir } }).toString();
+  const recover = (dir: string, ...args: string[]) =>
+    execFileSync(process.execPath, ['dist-server/recover.js', ...args], {
+      env: { ...process.env, JACKPLANE_DATA: dir },
+    }).toString();
 
   it('after five rounds of kill -9 in the middle of writing', async () => {
     const dir = await usedFolder();
@@ -178,7 +208,11 @@ describe('what was acknowledged is there afterwards', () => {
     await server.exit;
     const whole = `${dir}-whole`;
     cpSync(dir, whole, { recursive: true });
-    const largest = (from: string): string => readdirSync(from, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).map((f) => join(f.parentPath, f.name)).reduce((a, b) => (statSync(a).size >= statSync(b).size ? a : b));
+    const largest = (from: string): string =>
+      readdirSync(from, { recursive: true, withFileTypes: true })
+        .filter((f) => f.isFile())
+        .map((f) => join(f.parentPath, f.name))
+        .reduce((a, b) => (statSync(a).size >= statSync(b).size ? a : b));
     const harms: Record<string, () => void> = {
       deleted: () => rmSync(join(dir, 'pg'), { recursive: true }),
       truncated: () => truncateSync(join(dir, 'pg', 'global', 'pg_control'), 10),
@@ -226,7 +260,10 @@ describe('what was acknowledged is there afterwards', () => {
     const segment = readdirSync(join(dir, 'journal')).sort().pop() as string;
     const path = join(dir, 'journal', segment);
     const content = readFileSync(path);
-    writeFileSync(path, Buffer.concat([content, content.subarray(content.lastIndexOf(10, content.length - 2) + 1, content.length - 40)]));
+    writeFileSync(
+      path,
+      Buffer.concat([content, content.subarray(content.lastIndexOf(10, content.length - 2) + 1, content.length - 40)]),
+    );
     const again = await allThere(dir, ids);
     expect(await putBoat(await again.ready, uuid())).toBe(200);
   });
@@ -240,7 +277,14 @@ describe('the demo', () => {
       s.child.kill('SIGTERM');
       await s.exit;
     };
-    type YardAnswer = { demo: boolean; boats: { boat: { id: string; name: string; version: number }; job: { outOn: string }; zones: { state: string; bondsUntil: number | null }[] }[] };
+    type YardAnswer = {
+      demo: boolean;
+      boats: {
+        boat: { id: string; name: string; version: number };
+        job: { outOn: string };
+        zones: { state: string; bondsUntil: number | null }[];
+      }[];
+    };
     const yard = async (address: string) => (await (await fetch(`${address}/api/yard`)).json()) as YardAnswer;
 
     const first = demo('2026-05-14T09:40:00Z');
@@ -248,7 +292,9 @@ describe('the demo', () => {
     expect(before.demo).toBe(true);
     expect(before.boats.map((b) => b.boat.name)).toEqual(['Grey Wether', 'Pewit’s Errand', 'Sallow Lass']);
     const sloop = before.boats[1]!;
-    const closing = sloop.zones.filter((z) => z.state === 'bonds').map((z) => ((z.bondsUntil as number) - Date.parse('2026-05-14T09:40:00Z')) / 3_600_000);
+    const closing = sloop.zones
+      .filter((z) => z.state === 'bonds')
+      .map((z) => ((z.bondsUntil as number) - Date.parse('2026-05-14T09:40:00Z')) / 3_600_000);
     expect(closing).toHaveLength(2);
     expect(Math.min(...closing)).toBeLessThan(2.5);
     expect(Math.max(...closing)).toBeGreaterThan(5);
@@ -258,7 +304,11 @@ describe('the demo', () => {
     const address = await later.ready;
     expect((await yard(address)).boats[1]?.job.outOn).toBe('2026-06-07');
     const boat = (await (await fetch(`${address}/api/boats/${sloop.boat.id}`)).json()) as { boat: object };
-    await fetch(`${address}/api/boats/${sloop.boat.id}`, { method: 'PUT', headers: OWN_JSON, body: JSON.stringify({ ...boat.boat, id: undefined, name: 'Renamed by hand' }) });
+    await fetch(`${address}/api/boats/${sloop.boat.id}`, {
+      method: 'PUT',
+      headers: OWN_JSON,
+      body: JSON.stringify({ ...boat.boat, id: undefined, name: 'Renamed by hand' }),
+    });
     await stop(later);
 
     const touched = demo('2026-08-01T09:40:00Z');

@@ -11,8 +11,10 @@ import type { BoatBundle } from '#contracts/boat';
  */
 export function coatSheetsCsv(bundle: BoatBundle): string {
   const { boat } = bundle;
-  const local = (at: number | null) => (at === null ? '' : DateTime.fromMillis(at, { zone: boat.timeZone }).toISO({ suppressMilliseconds: true }));
-  const number = (value: number | null | undefined, digits: number) => (value === null || value === undefined ? '' : Number(value.toFixed(digits)));
+  const local = (at: number | null) =>
+    at === null ? '' : DateTime.fromMillis(at, { zone: boat.timeZone }).toISO({ suppressMilliseconds: true });
+  const number = (value: number | null | undefined, digits: number) =>
+    value === null || value === undefined ? '' : Number(value.toFixed(digits));
   const names = new Map(bundle.surfaces.map((s) => [s.id, s.name]));
   const sheets = new Map(bundle.sheets.map((s) => [s.id, s]));
   const builds = new Map(bundle.buildUps.map((b) => [b.surfaceId, b]));
@@ -24,7 +26,9 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
     const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);
     const dew = reading ? dewPointC({ airC: reading.airC as number, rh: reading.rh as number }) : null;
     const surfaceC = coat.readings.find((r) => r.surfaceC !== null)?.surfaceC ?? null;
-    const poured = coat.batches.flatMap((b) => batches.get(b.batchId)?.parts.map((p) => `${p.name} ${p.volumeL.toFixed(3)} L`) ?? []);
+    const poured = coat.batches.flatMap(
+      (b) => batches.get(b.batchId)?.parts.map((p) => `${p.name} ${p.volumeL.toFixed(3)} L`) ?? [],
+    );
     return coat.on.map((target) => ({
       boat: boat.name,
       zone: names.get(target.surfaceId) ?? '(removed zone)',
@@ -50,7 +54,10 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
       painter: coat.painter,
       'grit beneath': coat.abradedGrit ?? '',
       'started against advice because': coat.overrideReason ?? '',
-      'rule let stand because': (builds.get(target.surfaceId)?.overrides ?? []).filter((o) => o.key.includes(`:${target.layerId}/`)).map((o) => o.reason).join(' | '),
+      'rule let stand because': (builds.get(target.surfaceId)?.overrides ?? [])
+        .filter((o) => o.key.includes(`:${target.layerId}/`))
+        .map((o) => o.reason)
+        .join(' | '),
       notes: coat.notes.map((n) => n.text).join(' | '),
       'corrected entries': coat.superseded.length,
     }));

@@ -20,7 +20,8 @@ async function main(): Promise<void> {
   if (values.help) return void process.stdout.write(HELP);
   const { dataDir, demo } = readConfig({ ...process.env, PORT: '0', HOST: '' });
   const until = values.until === undefined ? null : DateTime.fromISO(values.until);
-  if (until && !until.isValid) throw new Error(`--until must be a date and time like 2026-05-14T09:30, not "${values.until}".`);
+  if (until && !until.isValid)
+    throw new Error(`--until must be a date and time like 2026-05-14T09:30, not "${values.until}".`);
 
   mkdirSync(dataDir, { recursive: true });
   const unlock = lockFolder(dataDir);
@@ -34,7 +35,9 @@ async function main(): Promise<void> {
   const lines = [
     `The database in ${dataDir} was put together from ${built.backup ? `the backup ${built.backup}` : 'an empty yard'} and ${built.changes} ${built.changes === 1 ? 'change' : 'changes'} of the journal.`,
     built.upTo === null ? null : `The last change in it is of ${when(built.upTo)}.`,
-    built.aside === null ? null : `The old database is in ${built.aside}. Remove it when everything is as it should be.`,
+    built.aside === null
+      ? null
+      : `The old database is in ${built.aside}. Remove it when everything is as it should be.`,
     ...built.losses,
   ];
   process.stdout.write(`${lines.filter((l) => l !== null).join('\n')}\n`);

@@ -48,8 +48,14 @@ describe('stints over several zones', () => {
   async function twoZones() {
     const set = await setUpBoat(t.agent);
     const second = { zone: uuid(), layer: layerFields(set.revision) };
-    await t.agent.put(`/api/surfaces/${second.zone}`).send({ ...zoneFields(set.boat), name: 'Second', sort: 2 }).expect(200);
-    await t.agent.put(`/api/build-ups/${uuid()}`).send({ boatId: set.boat, surfaceId: second.zone, layers: [second.layer], version: 0 }).expect(200);
+    await t.agent
+      .put(`/api/surfaces/${second.zone}`)
+      .send({ ...zoneFields(set.boat), name: 'Second', sort: 2 })
+      .expect(200);
+    await t.agent
+      .put(`/api/build-ups/${uuid()}`)
+      .send({ boatId: set.boat, surfaceId: second.zone, layers: [second.layer], version: 0 })
+      .expect(200);
     return { ...set, second };
   }
   it('one coat and one batch on two zones counts on both', async () => {
@@ -58,10 +64,16 @@ describe('stints over several zones', () => {
     const start = startBody(set, coat, NOW - 3 * HOUR);
     start.body.on.push({ surfaceId: set.second.zone, layerId: set.second.layer.id });
     await t.agent.put(`/api/entries/${uuid()}`).send(start).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send(entryFields(set.boat, coat, 'finished', NOW - HOUR, { litresOn: 5 })).expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(entryFields(set.boat, coat, 'finished', NOW - HOUR, { litresOn: 5 }))
+      .expect(200);
     const { body } = await t.agent.get('/api/yard').expect(200);
     const zones = body.boats.find((b: { boat: { id: string } }) => b.boat.id === set.boat).zones;
-    expect(zones.map((z: { state: string; opensAt: number | null }) => [z.state, z.opensAt !== null])).toEqual([['shut', true], ['complete', true]]);
+    expect(zones.map((z: { state: string; opensAt: number | null }) => [z.state, z.opensAt !== null])).toEqual([
+      ['shut', true],
+      ['complete', true],
+    ]);
   });
   it('refuses one zone twice, a zone of another boat and another product than planned', async () => {
     const set = await twoZones();
@@ -72,8 +84,12 @@ describe('stints over several zones', () => {
     };
     const mine = { surfaceId: set.zone, layerId: set.layers[0]?.id };
     expect((await send([mine, mine])).body.error.message).toMatch(/contains a duplicate value/);
-    expect((await send([mine, { surfaceId: other.zone, layerId: other.layers[0]?.id }])).body.error.message).toMatch(/no such zone/);
-    expect((await send([mine], other.revision)).body.error.message).toMatch(/has Example barrier planned here, not Example barrier/);
+    expect((await send([mine, { surfaceId: other.zone, layerId: other.layers[0]?.id }])).body.error.message).toMatch(
+      /no such zone/,
+    );
+    expect((await send([mine], other.revision)).body.error.message).toMatch(
+      /has Example barrier planned here, not Example barrier/,
+    );
     expect((await send([mine], uuid())).body.error.message).toMatch(/no such data sheet/);
     expect((await t.agent.get(`/api/boats/${set.boat}`)).body.entries).toEqual([]);
   });
@@ -81,29 +97,66 @@ describe('stints over several zones', () => {
     const set = await twoZones();
     const coat = uuid();
     const first = uuid();
-    await t.agent.put(`/api/entries/${first}`).send(startBody(set, coat, NOW - 3 * HOUR)).expect(200);
-    await t.agent.put(`/api/build-ups/${set.buildUp}`).send({ boatId: set.boat, surfaceId: set.zone, layers: set.layers.slice(1), version: 1 }).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send({ ...startBody(set, coat, NOW - 2 * HOUR), supersedes: first }).expect(200);
-    await t.agent.put(`/api/entries/${uuid()}`).send({ ...startBody(set, coat, NOW - HOUR), supersedes: first }).expect(422);
+    await t.agent
+      .put(`/api/entries/${first}`)
+      .send(startBody(set, coat, NOW - 3 * HOUR))
+      .expect(200);
+    await t.agent
+      .put(`/api/build-ups/${set.buildUp}`)
+      .send({ boatId: set.boat, surfaceId: set.zone, layers: set.layers.slice(1), version: 1 })
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send({ ...startBody(set, coat, NOW - 2 * HOUR), supersedes: first })
+      .expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send({ ...startBody(set, coat, NOW - HOUR), supersedes: first })
+      .expect(422);
   });
   it('batches are logged once, silenced and emptied after', async () => {
     const set = await twoZones();
     const batch = uuid();
     const of = (kind: string, body: object) => ({ ...entryFields(set.boat, batch, kind, NOW, body), stream: 'batch' });
-    const mixed = of('mixed', { sheetRevisionId: set.revision, on: [{ surfaceId: set.zone, layerId: set.layers[0]?.id }], parts: [{ name: 'Base', volumeL: 0.75, massKg: 1.14 }], thinnerL: 0, totalL: 1, standMin: 15, potLifeH: 2, potTempC: 20 });
-    await t.agent.put(`/api/entries/${uuid()}`).send(of('silenced', { timer: 'stand' })).expect(422);
+    const mixed = of('mixed', {
+      sheetRevisionId: set.revision,
+      on: [{ surfaceId: set.zone, layerId: set.layers[0]?.id }],
+      parts: [{ name: 'Base', volumeL: 0.75, massKg: 1.14 }],
+      thinnerL: 0,
+      totalL: 1,
+      standMin: 15,
+      potLifeH: 2,
+      potTempC: 20,
+    });
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(of('silenced', { timer: 'stand' }))
+      .expect(422);
     await t.agent.put(`/api/entries/${uuid()}`).send(mixed).expect(200);
     await t.agent.put(`/api/entries/${uuid()}`).send(mixed).expect(422);
-    const timers = async () => (await t.agent.get('/api/yard')).body.boats.find((b: { boat: { id: string } }) => b.boat.id === set.boat).timers as { timer: string; dueAt: number; silenced: boolean }[];
-    expect((await timers()).map((x) => [x.timer, x.dueAt - NOW, x.silenced])).toEqual([['stand', 15 * 60_000, false], ['pot', 2 * HOUR, false]]);
-    await t.agent.put(`/api/entries/${uuid()}`).send(of('silenced', { timer: 'stand' })).expect(200);
+    const timers = async () =>
+      (await t.agent.get('/api/yard')).body.boats.find((b: { boat: { id: string } }) => b.boat.id === set.boat)
+        .timers as { timer: string; dueAt: number; silenced: boolean }[];
+    expect((await timers()).map((x) => [x.timer, x.dueAt - NOW, x.silenced])).toEqual([
+      ['stand', 15 * 60_000, false],
+      ['pot', 2 * HOUR, false],
+    ]);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(of('silenced', { timer: 'stand' }))
+      .expect(200);
     expect((await timers())[0]?.silenced).toBe(true);
-    await t.agent.put(`/api/entries/${uuid()}`).send(of('emptied', { litresLeft: 0 })).expect(200);
+    await t.agent
+      .put(`/api/entries/${uuid()}`)
+      .send(of('emptied', { litresLeft: 0 }))
+      .expect(200);
     expect(await timers()).toEqual([]);
   });
   it('an entry belongs to the stream of its kind', async () => {
     const set = await twoZones();
     const wrong = { ...entryFields(set.boat, uuid(), 'finished', NOW, { litresOn: null }), stream: 'batch' };
-    expect((await t.agent.put(`/api/entries/${uuid()}`).send(wrong).expect(422)).body.error.message).toBe('A finished entry does not belong to a batch.');
+    expect((await t.agent.put(`/api/entries/${uuid()}`).send(wrong).expect(422)).body.error.message).toBe(
+      'A finished entry does not belong to a batch.',
+    );
   });
 });

@@ -50,13 +50,21 @@ export class Summaries {
       const { json, hours } = await this.summary(rows);
       const now = this.clock.now();
       const air = weatherAt(hours, now) as SourcedHour | null;
-      const told: YardBoat['air'] = air ? { airC: air.airC, rh: air.rh, simulated: hours.findLast((h) => h.at <= now)?.source === 'simulated' } : null;
+      const told: YardBoat['air'] = air
+        ? { airC: air.airC, rh: air.rh, simulated: hours.findLast((h) => h.at <= now)?.source === 'simulated' }
+        : null;
       parts.push(`${json.slice(0, -1)},"air":${JSON.stringify(told)}}`);
     }
     const { demo, open } = this.about;
     const now = this.clock.now();
     const { lastAt } = this.store.journal;
-    const head = JSON.stringify({ now, frozen: this.clock.frozen, demo, open, clockBehind: lastAt !== null && lastAt > now + CLOCK_OFF_MS ? lastAt : null });
+    const head = JSON.stringify({
+      now,
+      frozen: this.clock.frozen,
+      demo,
+      open,
+      clockBehind: lastAt !== null && lastAt > now + CLOCK_OFF_MS ? lastAt : null,
+    });
     return `${head.slice(0, -1)},"boats":[${parts.join(',')}]}`;
   }
 
@@ -83,7 +91,11 @@ export class Summaries {
   }
 
   private async all(): Promise<BoatRows[]> {
-    const list = await this.store.db.select({ id: boats.id }).from(boats).where(eq(boats.deleted, false)).orderBy(boats.name, boats.id);
+    const list = await this.store.db
+      .select({ id: boats.id })
+      .from(boats)
+      .where(eq(boats.deleted, false))
+      .orderBy(boats.name, boats.id);
     const out: BoatRows[] = [];
     for (const { id } of list) {
       const rows = await this.store.boats.get(id);
@@ -122,8 +134,23 @@ async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Sum
     nowHolds: s.advice?.nowHolds ?? null,
     firstStartAt: s.advice?.firstStartAt ?? null,
   }));
-  const told: Omit<YardBoat, 'air'> = { boat: bundle.boat, job: bundle.jobs[bundle.jobs.length - 1] ?? null, zones, clocks: clocks.slice(0, 12), timers };
-  const milestones = [...clocks.map((c) => c.at), ...zones.flatMap((z) => [z.firstStartAt, z.lastStartAt]), ...timers.map((t) => t.dueAt)].filter((at): at is number => at !== null && at > now);
+  const told: Omit<YardBoat, 'air'> = {
+    boat: bundle.boat,
+    job: bundle.jobs[bundle.jobs.length - 1] ?? null,
+    zones,
+    clocks: clocks.slice(0, 12),
+    timers,
+  };
+  const milestones = [
+    ...clocks.map((c) => c.at),
+    ...zones.flatMap((z) => [z.firstStartAt, z.lastStartAt]),
+    ...timers.map((t) => t.dueAt),
+  ].filter((at): at is number => at !== null && at > now);
   const until = Math.min((Math.floor(now / QUARTER_MS) + 1) * QUARTER_MS, ...milestones);
-  return { from: now, until, json: JSON.stringify(told), hours: bundle.hours.filter((h) => h.at >= now - 4 * HOUR_MS && h.at <= until + 4 * HOUR_MS) };
+  return {
+    from: now,
+    until,
+    json: JSON.stringify(told),
+    hours: bundle.hours.filter((h) => h.at >= now - 4 * HOUR_MS && h.at <= until + 4 * HOUR_MS),
+  };
 }

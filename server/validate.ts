@@ -8,7 +8,13 @@ import { Refusal } from './errors';
 /** Check a value against a contract. @throws Refusal 400 with a sentence and the field at fault */
 export function check<T>(schema: Joi.Schema, value: unknown): T {
   const unsound = unsoundText(value);
-  if (unsound) throw new Refusal(400, 'invalid', 'A text holds a character that cannot be kept. Type it again.', unsound.length > 0 ? { field: unsound.join('.') } : {});
+  if (unsound)
+    throw new Refusal(
+      400,
+      'invalid',
+      'A text holds a character that cannot be kept. Type it again.',
+      unsound.length > 0 ? { field: unsound.join('.') } : {},
+    );
   const result = schema.validate(value, { ...OPTIONS, abortEarly: true });
   if (!result.error) return result.value as T;
   const [detail] = result.error.details;

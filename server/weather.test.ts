@@ -17,9 +17,20 @@ async function makeBoat(): Promise<Boat> {
   return (await t.agent.get(`/api/boats/${id}`)).body.boat as Boat;
 }
 const weather = async (boat: Boat, now: number, from: number) => boatWeather(t.db, boat, now, from);
-const type = (boat: Boat, days: object[], id = uuid()) => t.agent.put(`/api/boats/${boat.id}/typed-weather/${id}`).send({ days });
-const gaps = (hours: { at: number }[]) => hours.slice(1).filter((h, i) => h.at - (hours[i] as { at: number }).at !== HOUR);
-const day = (date: string, lowC: number, highC: number) => ({ date, lowC, highC, rh: 0.6, dewC: null, rainFrom: null, rainTo: null, windMs: null });
+const type = (boat: Boat, days: object[], id = uuid()) =>
+  t.agent.put(`/api/boats/${boat.id}/typed-weather/${id}`).send({ days });
+const gaps = (hours: { at: number }[]) =>
+  hours.slice(1).filter((h, i) => h.at - (hours[i] as { at: number }).at !== HOUR);
+const day = (date: string, lowC: number, highC: number) => ({
+  date,
+  lowC,
+  highC,
+  rh: 0.6,
+  dewC: null,
+  rainFrom: null,
+  rainTo: null,
+  windMs: null,
+});
 const DAY = 24 * HOUR;
 
 describe('the weather of a boat', () => {
@@ -58,11 +69,15 @@ describe('the weather of a boat', () => {
     const boat = await makeBoat();
     const before = await weather(boat, NOW, NOW - 5 * DAY);
     const north = { latitudeDeg: 65, place: 'Far north' };
-    await t.agent.put(`/api/boats/${boat.id}`).send({ ...boatFields, ...north, version: 1 }).expect(200);
+    await t.agent
+      .put(`/api/boats/${boat.id}`)
+      .send({ ...boatFields, ...north, version: 1 })
+      .expect(200);
     const after = await weather({ ...boat, ...north }, NOW, NOW - 5 * DAY);
     const known = new Map(after.hours.map((h) => [h.at, h.airC]));
     for (const hour of before.hours.filter((h) => h.at < NOW - 6 * HOUR)) expect(known.get(hour.at)).toBe(hour.airC);
-    const mean = (hours: { at: number; airC: number }[]) => hours.filter((h) => h.at > NOW + HOUR).reduce((sum, h, _i, all) => sum + h.airC / all.length, 0);
+    const mean = (hours: { at: number; airC: number }[]) =>
+      hours.filter((h) => h.at > NOW + HOUR).reduce((sum, h, _i, all) => sum + h.airC / all.length, 0);
     expect(mean(after.hours)).toBeLessThan(mean(before.hours) - 2);
   });
   it('a typed forecast wins for its days only, and a newer one replaces what it said of the future', async () => {
@@ -82,15 +97,21 @@ describe('the weather of a boat', () => {
     const id = uuid();
     await type(boat, [day('2026-05-15', 11, 19)], id).expect(200);
     await type(boat, [day('2026-05-15', 11, 19)], id).expect(200);
-    expect((await type(boat, [day('2026-05-15', 11, 25)], id).expect(409)).body.error.message).toMatch(/already has this id/);
+    expect((await type(boat, [day('2026-05-15', 11, 25)], id).expect(409)).body.error.message).toMatch(
+      /already has this id/,
+    );
     const other = await makeBoat();
     await type(other, [day('2026-05-15', 11, 19)], id).expect(409);
     expect((await readTables(t.db)).typedForecasts?.filter((r) => r.id === id)).toHaveLength(1);
   });
   it('refuses days that no forecast reaches', async () => {
     const boat = await makeBoat();
-    expect((await type(boat, [day('2026-08-15', 11, 19)]).expect(422)).body.error.message).toMatch(/No forecast reaches as far as 2026-08-15/);
-    expect((await type(boat, [day('2026-02-30', 11, 19)]).expect(400)).body.error.message).toMatch(/must be a date like/);
+    expect((await type(boat, [day('2026-08-15', 11, 19)]).expect(422)).body.error.message).toMatch(
+      /No forecast reaches as far as 2026-08-15/,
+    );
+    expect((await type(boat, [day('2026-02-30', 11, 19)]).expect(400)).body.error.message).toMatch(
+      /must be a date like/,
+    );
   });
   it('a clock set back or ahead by a day, a month, a year: what was known then, and no hole', async () => {
     const boat = await makeBoat();
@@ -108,12 +129,16 @@ describe('the weather of a boat', () => {
   });
   it('a year of running and of typing forecasts adds less than 3 MB a boat', async () => {
     const boat = await makeBoat();
-    const bytes = async () => ((await rawRows(t.db, sql`select pg_database_size(current_database())::float8 as n`))[0]?.n as number) ?? 0;
+    const bytes = async () =>
+      ((await rawRows(t.db, sql`select pg_database_size(current_database())::float8 as n`))[0]?.n as number) ?? 0;
     const before = await bytes();
     for (let d = 0; d < 365; d += 1) {
       t.clock.at = NOW + d * DAY;
       const date = (k: number) => new Date(t.clock.at + k * DAY).toISOString().slice(0, 10);
-      await type(boat, Array.from({ length: 7 }, (_, k) => day(date(k), 5 + (d % 7), 15 + (d % 5)))).expect(200);
+      await type(
+        boat,
+        Array.from({ length: 7 }, (_, k) => day(date(k), 5 + (d % 7), 15 + (d % 5))),
+      ).expect(200);
       if (d % 30 === 0) await t.agent.get(`/api/boats/${boat.id}`).expect(200);
     }
     t.clock.at = NOW;

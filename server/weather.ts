@@ -50,11 +50,25 @@ export const weatherPlace = (boat: Pick<Boat, 'place' | 'latitudeDeg' | 'timeZon
  * what is in force now, typed over simulated. The stand-in is worked out, not stored: what it said at any moment can
  * be said again. A forecast from after `now` is not known.
  */
-export function sourcedHours(options: { place: WeatherPlace; pastPlaces?: readonly PastPlace[]; typed: readonly TypedForecast[]; now: number; from: number }): SourcedHour[] {
+export function sourcedHours(options: {
+  place: WeatherPlace;
+  pastPlaces?: readonly PastPlace[];
+  typed: readonly TypedForecast[];
+  now: number;
+  from: number;
+}): SourcedHour[] {
   const { now, typed } = options;
   const from = Math.max(options.from, now - BACK_MS) - ISSUE_EVERY_MS;
-  const simulated = { source: 'simulated' as const, issuedAt: -Infinity, hours: simulatedHours(options.place, options.pastPlaces ?? [], from, now) };
-  const issues = typed.map((t) => ({ source: 'typed' as const, issuedAt: t.issuedAt, hours: t.days.length === 0 ? [] : hoursOfTypedDays(t.days, options.place.timeZone) }));
+  const simulated = {
+    source: 'simulated' as const,
+    issuedAt: -Infinity,
+    hours: simulatedHours(options.place, options.pastPlaces ?? [], from, now),
+  };
+  const issues = typed.map((t) => ({
+    source: 'typed' as const,
+    issuedAt: t.issuedAt,
+    hours: t.days.length === 0 ? [] : hoursOfTypedDays(t.days, options.place.timeZone),
+  }));
   return mergeIssues([simulated, ...issues], now + SAME_MOMENT_MS).filter((h) => h.at >= from);
 }
 
@@ -78,14 +92,31 @@ function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: n
 }
 
 /** The weather of a boat, and the days that were typed last. */
-export async function boatWeather(db: Db, boat: Boat, now: number, from: number): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[] }> {
+export async function boatWeather(
+  db: Db,
+  boat: Boat,
+  now: number,
+  from: number,
+): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[] }> {
   const typed = await db
     .select({ id: typedForecasts.id, issuedAt: typedForecasts.issuedAt, days: typedForecasts.days })
     .from(typedForecasts)
-    .where(and(eq(typedForecasts.boatId, boat.id), gte(typedForecasts.issuedAt, Math.max(from, now - BACK_MS) - TYPED_AHEAD_MS), lte(typedForecasts.issuedAt, now + SAME_MOMENT_MS)))
+    .where(
+      and(
+        eq(typedForecasts.boatId, boat.id),
+        gte(typedForecasts.issuedAt, Math.max(from, now - BACK_MS) - TYPED_AHEAD_MS),
+        lte(typedForecasts.issuedAt, now + SAME_MOMENT_MS),
+      ),
+    )
     .orderBy(asc(typedForecasts.issuedAt));
-  const stood = await db.select().from(pastPlaces).where(and(eq(pastPlaces.boatId, boat.id), gte(pastPlaces.untilAt, from - DAY_MS)));
-  return { hours: sourcedHours({ place: weatherPlace(boat), pastPlaces: stood, typed, now, from }), typedDays: typed[typed.length - 1]?.days ?? [] };
+  const stood = await db
+    .select()
+    .from(pastPlaces)
+    .where(and(eq(pastPlaces.boatId, boat.id), gte(pastPlaces.untilAt, from - DAY_MS)));
+  return {
+    hours: sourcedHours({ place: weatherPlace(boat), pastPlaces: stood, typed, now, from }),
+    typedDays: typed[typed.length - 1]?.days ?? [],
+  };
 }
 
 /** Typed days of a boat's own calendar as hours. @throws Impossible when they cannot be */
@@ -111,15 +142,29 @@ export function hoursOfTypedDays(days: readonly TypedDayRow[], timeZone: string)
  * Keep a typed forecast, as it was typed. The same one sent twice is one.
  * @throws Refusal 409 for another forecast under a used id, 422 for days too far ahead
  */
-export async function putTypedForecast(tx: Writing, boat: Boat, id: string, days: readonly TypedDayRow[], now: number): Promise<void> {
+export async function putTypedForecast(
+  tx: Writing,
+  boat: Boat,
+  id: string,
+  days: readonly TypedDayRow[],
+  now: number,
+): Promise<void> {
   const [sent] = await tx.db.select().from(typedForecasts).where(eq(typedForecasts.id, id));
   if (sent) {
     if (sent.boatId === boat.id && same(sent.days, days)) return;
     throw new Refusal(409, 'id_taken', 'Another forecast already has this id. Reload and try again.');
   }
   if (days.length > 0) hoursOfTypedDays(days, boat.timeZone);
-  const beyond = days.find((d) => DateTime.fromISO(d.date, { zone: boat.timeZone }).toMillis() > now + TYPED_AHEAD_MS - DAY_MS);
-  if (beyond) throw new Refusal(422, 'impossible', `No forecast reaches as far as ${beyond.date}. Type the days of the next six weeks.`, { field: 'days' });
+  const beyond = days.find(
+    (d) => DateTime.fromISO(d.date, { zone: boat.timeZone }).toMillis() > now + TYPED_AHEAD_MS - DAY_MS,
+  );
+  if (beyond)
+    throw new Refusal(
+      422,
+      'impossible',
+      `No forecast reaches as far as ${beyond.date}. Type the days of the next six weeks.`,
+      { field: 'days' },
+    );
   const [latest] = await tx.db
     .select({ issuedAt: typedForecasts.issuedAt })
     .from(typedForecasts)
@@ -127,5 +172,10 @@ export async function putTypedForecast(tx: Writing, boat: Boat, id: string, days
     .orderBy(desc(typedForecasts.issuedAt))
     .limit(1);
   // Two forecasts typed within one stopped moment still have an order.
-  await tx.put('typedForecasts', { id, boatId: boat.id, issuedAt: Math.max(now, (latest?.issuedAt ?? 0) + 1), days: [...days] });
+  await tx.put('typedForecasts', {
+    id,
+    boatId: boat.id,
+    issuedAt: Math.max(now, (latest?.issuedAt ?? 0) + 1),
+    days: [...days],
+  });
 }

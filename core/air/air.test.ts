@@ -44,20 +44,29 @@ describe('dew point', () => {
   });
   it('is the air itself at 100 %, and inverts to the humidity', () => {
     fc.assert(
-      fc.property(fc.double({ min: -30, max: 50, noNaN: true }), fc.double({ min: 0.02, max: 1, noNaN: true }), (airC, rh) => {
-        const dewC = dewPointC({ airC, rh });
-        expect(dewC).toBeLessThanOrEqual(airC + 1e-9);
-        expect(relativeHumidity({ airC, dewC })).toBeCloseTo(rh, 8);
-      }),
+      fc.property(
+        fc.double({ min: -30, max: 50, noNaN: true }),
+        fc.double({ min: 0.02, max: 1, noNaN: true }),
+        (airC, rh) => {
+          const dewC = dewPointC({ airC, rh });
+          expect(dewC).toBeLessThanOrEqual(airC + 1e-9);
+          expect(relativeHumidity({ airC, dewC })).toBeCloseTo(rh, 8);
+        },
+      ),
     );
   });
   it('a spread told in °F is 1.8 times that in °C, no offset', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 40, noNaN: true }), fc.double({ min: 0.1, max: 1, noNaN: true }), fc.double({ min: 0, max: 40, noNaN: true }), (airC, rh, surfaceC) => {
-        const spread = dewSpreadC({ surfaceC, airC, rh });
-        const inF = fromCore('temperature', 'F', surfaceC) - fromCore('temperature', 'F', dewPointC({ airC, rh }));
-        expect(fromCore('temperatureDifference', 'F', spread)).toBeCloseTo(inF, 8);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0.1, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        (airC, rh, surfaceC) => {
+          const spread = dewSpreadC({ surfaceC, airC, rh });
+          const inF = fromCore('temperature', 'F', surfaceC) - fromCore('temperature', 'F', dewPointC({ airC, rh }));
+          expect(fromCore('temperatureDifference', 'F', spread)).toBeCloseTo(inF, 8);
+        },
+      ),
     );
   });
   it.each([
@@ -95,11 +104,23 @@ describe('surface series', () => {
   it('keeps the night between an evening and a morning reading', () => {
     // Air 18 °C by day, 4 °C by night; a straight line between two 18 °C readings would miss it.
     const weather = Array.from({ length: 25 }, (_, i) => ({ at: T0 + i * H, airC: i > 4 && i < 20 ? 4 : 18 }));
-    const series = surfaceSeries({ weather, readings: [{ at: T0, surfaceC: 18 }, { at: T0 + 24 * H, surfaceC: 18 }] });
+    const series = surfaceSeries({
+      weather,
+      readings: [
+        { at: T0, surfaceC: 18 },
+        { at: T0 + 24 * H, surfaceC: 18 },
+      ],
+    });
     expect(temperatureAt(series, T0 + 12 * H)).toBe(4);
   });
   it('a later reading replaces an earlier one', () => {
-    const series = surfaceSeries({ weather: flat(24, 10), readings: [{ at: T0 + 2 * H, surfaceC: 20 }, { at: T0 + 4 * H, surfaceC: 11 }] });
+    const series = surfaceSeries({
+      weather: flat(24, 10),
+      readings: [
+        { at: T0 + 2 * H, surfaceC: 20 },
+        { at: T0 + 4 * H, surfaceC: 11 },
+      ],
+    });
     expect(temperatureAt(series, T0 + 4 * H)).toBe(11);
     expect(temperatureAt(series, T0 + 5 * H)).toBeLessThan(11);
   });
@@ -126,11 +147,17 @@ describe('weather', () => {
       { source: 'typed', issuedAt: T0 - 3, hours: [hour(12)] },
     ]);
     // The day taken out of the newer typed forecast is no longer forecast by the older one.
-    expect(merged.map((h) => [h.airC, h.source])).toEqual([[12, 'typed'], [21, 'simulated']]);
+    expect(merged.map((h) => [h.airC, h.source])).toEqual([
+      [12, 'typed'],
+      [21, 'simulated'],
+    ]);
   });
   it('keeps what an older issue said of the time before the newer one', () => {
     const at = (h: number, airC: number): WeatherHour => ({ at: T0 + h * H, airC, rh: 0.6 });
-    const merged = mergeIssues([{ source: 'typed', issuedAt: T0, hours: [at(0, 10), at(1, 11), at(2, 12)] }, { source: 'typed', issuedAt: T0 + 2 * H, hours: [at(2, 20), at(3, 21)] }]);
+    const merged = mergeIssues([
+      { source: 'typed', issuedAt: T0, hours: [at(0, 10), at(1, 11), at(2, 12)] },
+      { source: 'typed', issuedAt: T0 + 2 * H, hours: [at(2, 20), at(3, 21)] },
+    ]);
     expect(merged.map((h) => h.airC)).toEqual([10, 11, 20, 21]);
   });
   it('is not joined by a line over more than three hours, and the gap is told', () => {
@@ -147,19 +174,28 @@ describe('weather', () => {
   });
   it('of an issue from later than now is not known', () => {
     const hour = (airC: number): WeatherHour => ({ at: T0, airC, rh: 0.6 });
-    const issues = [{ source: 'typed' as const, issuedAt: T0 - 9, hours: [hour(11)] }, { source: 'typed' as const, issuedAt: T0 + 9, hours: [hour(20)] }];
+    const issues = [
+      { source: 'typed' as const, issuedAt: T0 - 9, hours: [hour(11)] },
+      { source: 'typed' as const, issuedAt: T0 + 9, hours: [hour(20)] },
+    ];
     expect(mergeIssues(issues, T0).map((h) => h.airC)).toEqual([11]);
     expect(mergeIssues(issues, T0 + 9).map((h) => h.airC)).toEqual([20]);
   });
   it('reads between hours, and says nothing outside', () => {
-    const hours: WeatherHour[] = [{ at: T0, airC: 10, rh: 0.6, rainMm: 2 }, { at: T0 + H, airC: 14, rh: 0.8, rainMm: 0 }];
+    const hours: WeatherHour[] = [
+      { at: T0, airC: 10, rh: 0.6, rainMm: 2 },
+      { at: T0 + H, airC: 14, rh: 0.8, rainMm: 0 },
+    ];
     expect(weatherAt(hours, T0 + H / 4)).toMatchObject({ airC: 11, rainMm: 2 });
     expect(weatherAt(hours, T0 - 1)).toBeNull();
     expect(weatherAt(hours, T0 + H + 1)).toBeNull();
   });
   it('turns typed days into hours with the low at six and the high at three', () => {
     const day = (n: number) => ({ startsAt: T0 + n * 24 * H, endsAt: T0 + (n + 1) * 24 * H });
-    const hours = hourlyFromDays([{ ...day(0), lowC: 8, highC: 19, dewC: 7, rainHours: [[3, 5]] }, { ...day(1), lowC: 10, highC: 17, rh: 0.7 }]);
+    const hours = hourlyFromDays([
+      { ...day(0), lowC: 8, highC: 19, dewC: 7, rainHours: [[3, 5]] },
+      { ...day(1), lowC: 10, highC: 17, rh: 0.7 },
+    ]);
     expect(hours).toHaveLength(49);
     const airs = hours.map((h) => h.airC);
     expect(hours[6]?.airC).toBeCloseTo(8, 9);
@@ -169,7 +205,10 @@ describe('weather', () => {
     expect(hours.filter((h) => (h.rainMm ?? 0) > 0).map((h) => (h.at - T0) / H)).toEqual([3, 4]);
     expect(dewPointC({ airC: hours[15]?.airC as number, rh: hours[15]?.rh as number })).toBeCloseTo(7, 6);
     // RH typed for a day holds at its mean temperature.
-    expect(dewPointC({ airC: hours[39]?.airC as number, rh: hours[39]?.rh as number })).toBeCloseTo(dewPointC({ airC: 13.5, rh: 0.7 }), 6);
+    expect(dewPointC({ airC: hours[39]?.airC as number, rh: hours[39]?.rh as number })).toBeCloseTo(
+      dewPointC({ airC: 13.5, rh: 0.7 }),
+      6,
+    );
   });
   it('keeps a day of 23 hours 23 hours long', () => {
     const hours = hourlyFromDays([{ startsAt: T0, endsAt: T0 + 23 * H, lowC: 5, highC: 12, rh: 0.6 }]);
@@ -180,7 +219,12 @@ describe('weather', () => {
     expect(() => hourlyFromDays([])).toThrow(/at least one day/);
     expect(() => hourlyFromDays([day])).toThrow(/humidity or the dew point/);
     expect(() => hourlyFromDays([{ ...day, lowC: 20, rh: 0.5 }])).toThrow(/Swap them/);
-    expect(() => hourlyFromDays([{ ...day, rh: 0.5 }, { ...day, rh: 0.5 }])).toThrow(/overlap/);
+    expect(() =>
+      hourlyFromDays([
+        { ...day, rh: 0.5 },
+        { ...day, rh: 0.5 },
+      ]),
+    ).toThrow(/overlap/);
   });
 });
 
@@ -189,7 +233,8 @@ const noLimits = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC:
 describe('conditions', () => {
   it('asks 3 °C of spread where the sheet is silent [P: ISO 8502-4]', () => {
     const dew = dewPointC({ airC: 20, rh: 0.8 });
-    const at = (surfaceC: number) => checkConditions({ conditions: { airC: 20, rh: 0.8, surfaceC }, limits: noLimits, method: 'roller' });
+    const at = (surfaceC: number) =>
+      checkConditions({ conditions: { airC: 20, rh: 0.8, surfaceC }, limits: noLimits, method: 'roller' });
     expect(at(dew + 3.01).ok).toBe(true);
     expect(at(dew + 2.99).breaks.map((b) => b.limit)).toEqual(['spread']);
     expect(at(dew + 2.99).breaks[0]?.needs).toBe(3);
@@ -200,20 +245,37 @@ describe('conditions', () => {
       limits: { ...noLimits, airMinC: 10, surfaceMinC: 10, rhMax: 0.8 },
       method: 'roller',
     });
-    expect(verdict.breaks.map((b) => b.limit)).toEqual(['rain', 'spread', 'humidity', 'surfaceCold', 'airCold', 'wind']);
+    expect(verdict.breaks.map((b) => b.limit)).toEqual([
+      'rain',
+      'spread',
+      'humidity',
+      'surfaceCold',
+      'airCold',
+      'wind',
+    ]);
   });
   it('lets neither rain nor wind into a bilge', () => {
-    const verdict = checkConditions({ conditions: { airC: 18, rh: 0.5, surfaceC: 18, rainMm: 4, windMs: 20 }, limits: noLimits, method: 'brush', sheltered: true });
+    const verdict = checkConditions({
+      conditions: { airC: 18, rh: 0.5, surfaceC: 18, rainMm: 4, windMs: 20 },
+      limits: noLimits,
+      method: 'brush',
+      sheltered: true,
+    });
     expect(verdict.ok).toBe(true);
   });
 });
 
 describe('when to start', () => {
   // A day that is dry until 18:00, when humidity rises so that the spread falls under 3 °C.
-  const day = Array.from({ length: 48 }, (_, i): WeatherHour => ({ at: T0 + i * H, airC: 20, rh: i % 24 >= 18 || i % 24 < 8 ? 0.9 : 0.5 }));
+  const day = Array.from({ length: 48 }, (_, i): WeatherHour => ({
+    at: T0 + i * H,
+    airC: 20,
+    rh: i % 24 >= 18 || i % 24 < 8 ? 0.9 : 0.5,
+  }));
   const surface = surfaceSeries({ weather: day, readings: [] });
   const touchDry = [{ tempC: 20, hours: 3 }];
-  const advise = (hour: number, applyHours = 1) => startAdvice({ now: T0 + hour * H, hours: day, surface, limits: noLimits, method: 'roller', applyHours, touchDry });
+  const advise = (hour: number, applyHours = 1) =>
+    startAdvice({ now: T0 + hour * H, hours: day, surface, limits: noLimits, method: 'roller', applyHours, touchDry });
 
   it('leaves time to put it on and to dry before the air turns', () => {
     const advice = advise(10);
@@ -237,7 +299,20 @@ describe('when to start', () => {
     expect(advise(9, 3).lastStartAt as number).toBeLessThan(advise(9, 1).lastStartAt as number);
   });
   it('does not know past the forecast', () => {
-    expect(startAdvice({ now: T0 + 90 * H, hours: day, surface, limits: noLimits, method: 'roller', applyHours: 1 }).nowHolds).toBeNull();
-    expect(startAdvice({ now: T0 + 34 * H, hours: day.slice(0, 37), surface: surface.slice(0, 37), limits: noLimits, method: 'roller', applyHours: 1, touchDry }).nowHolds).toBeNull();
+    expect(
+      startAdvice({ now: T0 + 90 * H, hours: day, surface, limits: noLimits, method: 'roller', applyHours: 1 })
+        .nowHolds,
+    ).toBeNull();
+    expect(
+      startAdvice({
+        now: T0 + 34 * H,
+        hours: day.slice(0, 37),
+        surface: surface.slice(0, 37),
+        limits: noLimits,
+        method: 'roller',
+        applyHours: 1,
+        touchDry,
+      }).nowHolds,
+    ).toBeNull();
   });
 });

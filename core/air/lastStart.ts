@@ -57,14 +57,27 @@ export function startAdvice(options: {
   const applyMs = notNegative(options.applyHours, 'The hours to put a coat on') * 3_600_000;
   const horizon = now + (options.horizonMs ?? 1.5 * DAY_MS);
   const lastHour = hours[hours.length - 1];
-  const none: StartAdvice = { nowHolds: null, touchDryAt: null, trouble: null, firstStartAt: null, lastStartAt: null, closedBy: null };
+  const none: StartAdvice = {
+    nowHolds: null,
+    touchDryAt: null,
+    trouble: null,
+    firstStartAt: null,
+    lastStartAt: null,
+    closedBy: null,
+  };
   if (!lastHour || surface.length === 0 || now < (hours[0] as WeatherHour).at || now > lastHour.at) return none;
 
   const known = Math.min(lastHour.at, (surface[surface.length - 1] as TempSample).at);
   const breakAt = (at: number): LimitBreak | null => {
     const w = weatherAt(hours, at) as WeatherHour;
     const verdict = checkConditions({
-      conditions: { airC: w.airC, rh: w.rh, surfaceC: temperatureAt(surface, at), ...(w.windMs === undefined ? {} : { windMs: w.windMs }), ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }) },
+      conditions: {
+        airC: w.airC,
+        rh: w.rh,
+        surfaceC: temperatureAt(surface, at),
+        ...(w.windMs === undefined ? {} : { windMs: w.windMs }),
+        ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }),
+      },
       limits,
       method,
       ...(options.sheltered === undefined ? {} : { sheltered: options.sheltered }),
@@ -96,7 +109,15 @@ export function startAdvice(options: {
       const trouble = nextTrouble(i, known);
       return { holds: trouble ? false : null, dryAt: null, trouble };
     }
-    const dryAt = touchDry ? milestoneAt({ table: touchDry, kind: 'minimum', appliedAt: finish, temps: surface, ...(minCureC === undefined ? {} : { minCureC }) }) : finish;
+    const dryAt = touchDry
+      ? milestoneAt({
+          table: touchDry,
+          kind: 'minimum',
+          appliedAt: finish,
+          temps: surface,
+          ...(minCureC === undefined ? {} : { minCureC }),
+        })
+      : finish;
     // The trouble came somewhere in the quarter hour before it was seen: be dry before that.
     const trouble = nextTrouble(i, dryAt === null ? known : dryAt + STEP_MS);
     if (trouble && (dryAt === null || trouble.at - STEP_MS < dryAt)) return { holds: false, dryAt, trouble };

@@ -40,7 +40,10 @@ export function surfaceSeries(options: {
     temperatureC(hour.airC, 'Air temperature');
     if (hour.at <= before) throw new Impossible('The weather must be in order of time, one figure an instant.');
     before = hour.at;
-    const night = hour.sunWm2 === undefined || hour.sunWm2 > 0 || hour.cloud === undefined ? 0 : CLEAR_SKY_COOLING_C * (1 - hour.cloud);
+    const night =
+      hour.sunWm2 === undefined || hour.sunWm2 > 0 || hour.cloud === undefined
+        ? 0
+        : CLEAR_SKY_COOLING_C * (1 - hour.cloud);
     carried.push({ at: hour.at, tempC: hour.airC + openness * ((hour.sunWm2 ?? 0) * SUN_GAIN_C_PER_WM2 - night) });
   }
 

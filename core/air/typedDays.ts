@@ -41,8 +41,12 @@ export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
     before = day.endsAt;
     temperatureC(day.lowC, 'Low');
     temperatureC(day.highC, 'High');
-    if (day.lowC > day.highC) throw new Impossible(`The low (${day.lowC} °C) is above the high (${day.highC} °C). Swap them.`);
-    turns.push({ at: day.startsAt + LOW_HOUR * HOUR_MS, airC: day.lowC }, { at: day.startsAt + HIGH_HOUR * HOUR_MS, airC: day.highC });
+    if (day.lowC > day.highC)
+      throw new Impossible(`The low (${day.lowC} °C) is above the high (${day.highC} °C). Swap them.`);
+    turns.push(
+      { at: day.startsAt + LOW_HOUR * HOUR_MS, airC: day.lowC },
+      { at: day.startsAt + HIGH_HOUR * HOUR_MS, airC: day.highC },
+    );
   }
   const firstDay = ordered[0] as TypedDay;
   const lastDay = ordered[ordered.length - 1] as TypedDay;
@@ -57,7 +61,9 @@ export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
     for (let at = day.startsAt; final ? at <= day.endsAt : at < day.endsAt; at += HOUR_MS) {
       const airC = betweenTurns(turns, at);
       const localHour = (at - day.startsAt) / HOUR_MS;
-      const wet = (day.rainHours ?? []).some(([from, to]) => localHour >= finite(from, 'Rain from') && localHour < finite(to, 'Rain to'));
+      const wet = (day.rainHours ?? []).some(
+        ([from, to]) => localHour >= finite(from, 'Rain from') && localHour < finite(to, 'Rain to'),
+      );
       hours.push({
         at,
         airC,

@@ -50,7 +50,9 @@ export interface SourcedHour extends WeatherHour {
 export function mergeIssues(issues: readonly WeatherIssue[], now = Infinity): SourcedHour[] {
   const byHour = new Map<number, SourcedHour>();
   for (const source of ['simulated', 'typed'] as const) {
-    const own = issues.filter((issue) => issue.source === source && issue.issuedAt <= now).sort((a, b) => a.issuedAt - b.issuedAt);
+    const own = issues
+      .filter((issue) => issue.source === source && issue.issuedAt <= now)
+      .sort((a, b) => a.issuedAt - b.issuedAt);
     own.forEach((issue, i) => {
       const replacedFrom = own[i + 1]?.issuedAt ?? Infinity;
       for (const hour of issue.hours) if (hour.at < replacedFrom) byHour.set(hour.at, { ...hour, source });
@@ -91,7 +93,8 @@ export function weatherAt(hours: readonly WeatherHour[], at: number): WeatherHou
   if (!b || a.at === at) return a;
   if (b.at - a.at > GAP_MS) return at === b.at ? b : null;
   const f = (at - a.at) / (b.at - a.at);
-  const mix = (x: number | undefined, y: number | undefined) => (x === undefined || y === undefined ? x ?? y : x + (y - x) * f);
+  const mix = (x: number | undefined, y: number | undefined) =>
+    x === undefined || y === undefined ? (x ?? y) : x + (y - x) * f;
   return {
     at,
     airC: mix(a.airC, b.airC) as number,

@@ -2,7 +2,8 @@ import type { MixedBatch } from './fold';
 import type { ZoneStatus } from './zoneStatus';
 
 /** A moment ahead that someone should know of. */
-export type ClockKind = 'opens' | 'tackEnds' | 'closes' | 'touchDry' | 'sandable' | 'immersion' | 'stand' | 'pot' | 'lastStart';
+export type ClockKind =
+  'opens' | 'tackEnds' | 'closes' | 'touchDry' | 'sandable' | 'immersion' | 'stand' | 'pot' | 'lastStart';
 
 export interface Clock {
   readonly kind: ClockKind;
@@ -37,7 +38,10 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
         dueAt: Math.round(b.mixedAt + ms),
         silenced: b.silenced.includes(name),
       });
-      return [...(b.standMin > 0 ? [timer('stand', b.standMin * 60_000)] : []), ...(b.potLifeH === null ? [] : [timer('pot', b.potLifeH * HOUR_MS)])];
+      return [
+        ...(b.standMin > 0 ? [timer('stand', b.standMin * 60_000)] : []),
+        ...(b.potLifeH === null ? [] : [timer('pot', b.potLifeH * HOUR_MS)]),
+      ];
     })
     .filter((t) => now - t.dueAt < FORGET_MS)
     .sort((a, b) => a.dueAt - b.dueAt);
@@ -48,7 +52,8 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
   const clocks: Clock[] = [];
   for (const status of statuses) {
     const add = (kind: ClockKind, at: number | null | undefined) => {
-      if (at !== null && at !== undefined && at > now) clocks.push({ kind, at, surfaceId: status.surfaceId, batchId: null });
+      if (at !== null && at !== undefined && at > now)
+        clocks.push({ kind, at, surfaceId: status.surfaceId, batchId: null });
     };
     const { clocks: c } = status;
     if (c) {
@@ -71,7 +76,8 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
     }
   }
   for (const timer of timers) {
-    if (!timer.silenced && timer.dueAt > now) clocks.push({ kind: timer.timer, at: timer.dueAt, surfaceId: null, batchId: timer.batchId });
+    if (!timer.silenced && timer.dueAt > now)
+      clocks.push({ kind: timer.timer, at: timer.dueAt, surfaceId: null, batchId: timer.batchId });
   }
   return clocks.sort((a, b) => a.at - b.at);
 }

@@ -31,7 +31,8 @@ export interface MixedBatch extends MixedBody {
   readonly emptied: boolean;
 }
 
-const inOrder = (a: LogEntry, b: LogEntry) => a.occurredAt - b.occurredAt || a.recordedAt - b.recordedAt || (a.id < b.id ? -1 : 1);
+const inOrder = (a: LogEntry, b: LogEntry) =>
+  a.occurredAt - b.occurredAt || a.recordedAt - b.recordedAt || (a.id < b.id ? -1 : 1);
 
 /** Entries that stand: neither replaced by a later entry nor withdrawn, nor themselves a withdrawal. */
 export function standing(entries: readonly LogEntry[]): LogEntry[] {
@@ -84,7 +85,9 @@ function foldCoats(entries: readonly LogEntry[]): Coat[] {
       wetFilms: live.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
       batches: live.flatMap((e) => (e.kind === 'batchOn' ? [e.body] : [])),
       handTests: live.flatMap((e) => (e.kind === 'handTest' ? [{ ...e.body, at: e.occurredAt }] : [])),
-      notes: live.flatMap((e) => (e.kind === 'note' ? [{ at: e.occurredAt, text: e.body.text, painter: e.painter }] : [])),
+      notes: live.flatMap((e) =>
+        e.kind === 'note' ? [{ at: e.occurredAt, text: e.body.text, painter: e.painter }] : [],
+      ),
       entries: live,
       superseded: all.filter((e) => !liveIds.has(e.id) && e.kind !== 'withdrawn').sort(inOrder),
     });
@@ -134,12 +137,19 @@ export function zoneReadings(entries: readonly LogEntry[], surfaceId: string): r
 }
 
 /** The coat that put one layer of a zone's build-up on; undefined while it is only planned. */
-export function coatOf<C extends Pick<Coat, 'on'>>(coats: readonly C[], surfaceId: string, layerId: string): C | undefined {
+export function coatOf<C extends Pick<Coat, 'on'>>(
+  coats: readonly C[],
+  surfaceId: string,
+  layerId: string,
+): C | undefined {
   return coats.find((c) => c.on.some((t) => t.surfaceId === surfaceId && t.layerId === layerId));
 }
 
 /** Mean wet film of a coat, µm, and the dry film it comes to; null where nothing was combed. */
-export function measuredFilm(coat: Pick<Coat, 'wetFilms' | 'thinner'>, solids: number): { wetMicron: number; dryMicron: number; readings: number } | null {
+export function measuredFilm(
+  coat: Pick<Coat, 'wetFilms' | 'thinner'>,
+  solids: number,
+): { wetMicron: number; dryMicron: number; readings: number } | null {
   const all = coat.wetFilms.flatMap((w) => w.micron);
   if (all.length === 0) return null;
   const wetMicron = all.reduce((sum, m) => sum + m, 0) / all.length;
@@ -156,9 +166,11 @@ export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void
   if (entry.supersedes !== null) {
     const old = own.find((e) => e.id === entry.supersedes);
     if (!old) throw new Impossible('The entry to correct is not in this log. Reload and try again.');
-    if (entry.kind !== 'withdrawn' && old.kind !== entry.kind) throw new Impossible(`A ${old.kind} entry can only be corrected by another one of its kind.`);
+    if (entry.kind !== 'withdrawn' && old.kind !== entry.kind)
+      throw new Impossible(`A ${old.kind} entry can only be corrected by another one of its kind.`);
     if (old.kind === 'withdrawn') throw new Impossible('A withdrawal stands. Log the entry again instead.');
-    if (own.some((e) => e.supersedes === old.id)) throw new Impossible('This entry was already corrected. Correct the newer one.');
+    if (own.some((e) => e.supersedes === old.id))
+      throw new Impossible('This entry was already corrected. Correct the newer one.');
   } else if (entry.kind === 'withdrawn') {
     throw new Impossible('Say which entry is withdrawn.');
   }
@@ -184,7 +196,8 @@ function checkCoat(live: readonly LogEntry[], entry: LogEntry): void {
   }
   if (finishes.length > 1) throw new Impossible('This coat is already finished. Correct its finish instead.');
   const finish = finishes[0];
-  if (finish && finish.occurredAt < start.occurredAt) throw new Impossible('The coat would finish before it started. Check the two times.');
+  if (finish && finish.occurredAt < start.occurredAt)
+    throw new Impossible('The coat would finish before it started. Check the two times.');
   const early = live.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
   if (early) throw new Impossible('This would come before the coat was started. Check the time.');
   const test = live.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);

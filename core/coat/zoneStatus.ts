@@ -2,13 +2,29 @@ import type { PaintMethod } from '../air/conditions';
 import { startAdvice, type StartAdvice } from '../air/lastStart';
 import { segmentAt } from '../air/segment';
 import { surfaceSeries } from '../air/surfaceSeries';
-import { unbrokenHours, type SourcedHour, type SurfaceReading, type TempSample, type WeatherSource } from '../air/weather';
+import {
+  unbrokenHours,
+  type SourcedHour,
+  type SurfaceReading,
+  type TempSample,
+  type WeatherSource,
+} from '../air/weather';
 import { milestoneAt } from '../cure/milestone';
 import type { TimeTable } from '../cure/arrhenius';
 import { sandableAt, windowAfterHandTests, type HandTest, type OvercoatWindow } from '../cure/window';
 import type { Layer } from '../film/layer';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
-import { isSheltered, OPENNESS, PATCHES, type ExistingCoating, type Exposure, type OpenWork, type PatchKind, type Substrate, type ZoneKind } from '../hull/zones';
+import {
+  isSheltered,
+  OPENNESS,
+  PATCHES,
+  type ExistingCoating,
+  type Exposure,
+  type OpenWork,
+  type PatchKind,
+  type Substrate,
+  type ZoneKind,
+} from '../hull/zones';
 import { overcoatFor, type SheetBody, type SheetRevision } from '../sheet/sheet';
 import type { LogEntry } from './events';
 import { foldLog, zoneReadings, type Coat } from './fold';
@@ -43,7 +59,19 @@ export interface BuildUp {
  * `noTimes` the sheet beneath gives no overcoat time; `noWeather` the weather does not reach back to the coat;
  * `openWork` something is to be mended before paint; `waits` a patch on a zone that gets other coats first.
  */
-export type ZoneState = 'noBuildUp' | 'ready' | 'inHand' | 'shut' | 'bonds' | 'abrade' | 'closed' | 'complete' | 'noTimes' | 'noWeather' | 'openWork' | 'waits';
+export type ZoneState =
+  | 'noBuildUp'
+  | 'ready'
+  | 'inHand'
+  | 'shut'
+  | 'bonds'
+  | 'abrade'
+  | 'closed'
+  | 'complete'
+  | 'noTimes'
+  | 'noWeather'
+  | 'openWork'
+  | 'waits';
 
 export interface CoatClocks {
   readonly window: (OvercoatWindow & { handTest: HandTest | null }) | null;
@@ -109,7 +137,8 @@ export function coatClocks(options: {
   const finishedAt = coat.finishedAt ?? startedAt;
   const times = overcoatFor(sheet, following?.kind ?? null);
   const cure = sheet.minCureC === null ? {} : { minCureC: sheet.minCureC };
-  const reached = (t: TimeTable | null) => (t ? milestoneAt({ table: t, kind: 'minimum', appliedAt: finishedAt, temps, ...cure }) : null);
+  const reached = (t: TimeTable | null) =>
+    t ? milestoneAt({ table: t, kind: 'minimum', appliedAt: finishedAt, temps, ...cure }) : null;
   const window = times
     ? windowAfterHandTests({
         startedAt,
@@ -126,7 +155,9 @@ export function coatClocks(options: {
   const until = window?.bondsUntil ?? window?.opensAt ?? last.at;
   const span = temps.filter((s) => s.at >= startedAt && s.at <= Math.max(until, startedAt + 3_600_000));
   const spanC = span.map((s) => s.tempC);
-  const sources = [...new Set(hours.filter((h) => h.at >= startedAt - 3_600_000 && h.at <= until).map((h) => h.source))];
+  const sources = [
+    ...new Set(hours.filter((h) => h.at >= startedAt - 3_600_000 && h.at <= until).map((h) => h.source)),
+  ];
   return {
     window,
     alwaysAbrade: times?.alwaysAbrade ?? false,
@@ -145,7 +176,10 @@ export function coatClocks(options: {
 }
 
 /** Which side of its window a coat is on. */
-export function windowState(clocks: CoatClocks, now: number): Extract<ZoneState, 'shut' | 'bonds' | 'abrade' | 'closed' | 'noTimes'> {
+export function windowState(
+  clocks: CoatClocks,
+  now: number,
+): Extract<ZoneState, 'shut' | 'bonds' | 'abrade' | 'closed' | 'noTimes'> {
   const { window } = clocks;
   if (!window) return 'noTimes';
   if (window.opensAt === null || now < window.opensAt) return 'shut';
@@ -204,7 +238,11 @@ function hoursFrom(hours: readonly SourcedHour[], from: number): readonly Source
 const openness = (surface: Surface) => (isSheltered(surface.exposure) ? 0 : OPENNESS[surface.kind]);
 
 /** The surface series of a zone; empty when there is no weather at all. */
-export function zoneSeries(surface: Surface, hours: readonly SourcedHour[], readings: readonly SurfaceReading[]): TempSample[] {
+export function zoneSeries(
+  surface: Surface,
+  hours: readonly SourcedHour[],
+  readings: readonly SurfaceReading[],
+): TempSample[] {
   if (hours.length === 0) return [];
   return surfaceSeries({ weather: hours, readings, openness: openness(surface) });
 }
@@ -251,7 +289,8 @@ function waitsForZone(surface: Surface, next: Layer, coats: readonly Coat[], inp
   const layers = input.buildUps.find((b) => b.surfaceId === parentId)?.layers ?? [];
   const done = new Set(onZone.flatMap((c) => c.on.filter((t) => t.surfaceId === parentId).map((t) => t.layerId)));
   const coming = layers.find((l) => !done.has(l.id));
-  const product = (layer: Layer) => input.sheets.find((s) => s.id === layer.sheetRevisionId)?.sheetId ?? layer.sheetRevisionId;
+  const product = (layer: Layer) =>
+    input.sheets.find((s) => s.id === layer.sheetRevisionId)?.sheetId ?? layer.sheetRevisionId;
   return coming !== undefined && product(coming) !== product(next);
 }
 
@@ -319,7 +358,16 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
     existing: surface.existing,
     advice:
       nextLayer && nextSheet && temps.length > 0 && state !== 'inHand' && state !== 'waits' && !cannotStart
-        ? coatAdvice({ now: from, hours, temps, sheet: nextSheet, method: nextLayer.method, areaM2: surface.areaM2, sheltered: isSheltered(surface.exposure), ...(input.painters === undefined ? {} : { painters: input.painters }) })
+        ? coatAdvice({
+            now: from,
+            hours,
+            temps,
+            sheet: nextSheet,
+            method: nextLayer.method,
+            areaM2: surface.areaM2,
+            sheltered: isSheltered(surface.exposure),
+            ...(input.painters === undefined ? {} : { painters: input.painters }),
+          })
         : null,
   };
 }

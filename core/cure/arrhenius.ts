@@ -20,11 +20,13 @@ const KELVIN = 273.15;
  * @returns the columns from cold to hot.
  */
 export function checkedTable(table: TimeTable): TimeAt[] {
-  if (!Array.isArray(table) || table.length === 0) throw new Impossible('The time table is empty. Type at least one temperature and time.');
+  if (!Array.isArray(table) || table.length === 0)
+    throw new Impossible('The time table is empty. Type at least one temperature and time.');
   const columns = [...(table as TimeAt[])].sort((a, b) => a.tempC - b.tempC);
   columns.forEach((column, i) => {
     finite(column.tempC, 'The temperature of a column');
-    if (column.tempC <= -KELVIN) throw new Impossible('The temperature of a column is below absolute zero. Check the unit.');
+    if (column.tempC <= -KELVIN)
+      throw new Impossible('The temperature of a column is below absolute zero. Check the unit.');
     positive(column.hours, 'The time of a column');
     if (i > 0 && column.tempC === (columns[i - 1] as TimeAt).tempC) {
       throw new Impossible(`The time table has ${column.tempC} °C twice. Keep one of them.`);
@@ -52,7 +54,12 @@ export function isEstimated(table: TimeTable): boolean {
  * @throws RangeError on an empty or impossible table or temperature
  * @example hoursAtTemperature({ table: [{ tempC: 20, hours: 4 }], tempC: 10, kind: 'minimum' }) // → 8
  */
-export function hoursAtTemperature(options: { table: TimeTable; tempC: number; kind: MilestoneKind; minCureC?: number }): number {
+export function hoursAtTemperature(options: {
+  table: TimeTable;
+  tempC: number;
+  kind: MilestoneKind;
+  minCureC?: number;
+}): number {
   const tempC = finite(options.tempC, 'Temperature');
   if (tempC <= -KELVIN) throw new Impossible('The temperature is below absolute zero. Check the unit.');
   return timeLaw(options)(tempC);
@@ -62,7 +69,11 @@ export function hoursAtTemperature(options: { table: TimeTable; tempC: number; k
  * The law of `hoursAtTemperature` with the table checked once, for use inside an integration.
  * @returns a function from °C to hours
  */
-export function timeLaw(options: { table: TimeTable; kind: MilestoneKind; minCureC?: number }): (tempC: number) => number {
+export function timeLaw(options: {
+  table: TimeTable;
+  kind: MilestoneKind;
+  minCureC?: number;
+}): (tempC: number) => number {
   const { kind } = options;
   const columns = checkedTable(options.table);
   const minCureC = options.minCureC === undefined || options.minCureC === null ? -Infinity : options.minCureC;

@@ -1,13 +1,30 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { hoursAtTemperature, milestoneAt, overcoatWindow, progressAt, sandableAt, surfaceSeries, windowAfterHandTests, type TempSample, type TimeTable } from '../index';
+import {
+  hoursAtTemperature,
+  milestoneAt,
+  overcoatWindow,
+  progressAt,
+  sandableAt,
+  surfaceSeries,
+  windowAfterHandTests,
+  type TempSample,
+  type TimeTable,
+} from '../index';
 
 const H = 3_600_000;
 const T0 = Date.UTC(2026, 4, 1);
-const steady = (tempC: number, hours = 400): TempSample[] => [{ at: T0, tempC }, { at: T0 + hours * H, tempC }];
+const steady = (tempC: number, hours = 400): TempSample[] => [
+  { at: T0, tempC },
+  { at: T0 + hours * H, tempC },
+];
 
-const table: TimeTable = [{ tempC: 5, hours: 24 }, { tempC: 15, hours: 10 }, { tempC: 25, hours: 5 }];
+const table: TimeTable = [
+  { tempC: 5, hours: 24 },
+  { tempC: 15, hours: 10 },
+  { tempC: 25, hours: 5 },
+];
 
 describe('time at a temperature', () => {
   it('is the sheet itself at its columns', () => {
@@ -51,7 +68,13 @@ describe('time at a temperature', () => {
     [[{ tempC: 20, hours: 0 }], /more than zero/],
     [[{ tempC: 20, hours: -3 }], /more than zero/],
     [[{ tempC: Number.NaN, hours: 3 }], /must be a number/],
-    [[{ tempC: 20, hours: 3 }, { tempC: 20, hours: 4 }], /20 °C twice/],
+    [
+      [
+        { tempC: 20, hours: 3 },
+        { tempC: 20, hours: 4 },
+      ],
+      /20 °C twice/,
+    ],
     [[{ tempC: -300, hours: 3 }], /absolute zero/],
   ] as [TimeTable, RegExp][])('refuses the table %o', (bad, message) => {
     expect(() => hoursAtTemperature({ table: bad, tempC: 20, kind: 'minimum' })).toThrow(RangeError);
@@ -64,14 +87,23 @@ describe('milestones on a changing temperature', () => {
     expect(milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps: steady(15) })).toBe(T0 + 10 * H);
   });
   it('adds up two constant steps by hand: 6 h of 24 at 5 °C is a quarter, the rest of 10 h at 15 °C', () => {
-    const temps = [{ at: T0, tempC: 5 }, { at: T0 + 6 * H, tempC: 5 }, { at: T0 + 6 * H + 1, tempC: 15 }, { at: T0 + 90 * H, tempC: 15 }];
+    const temps = [
+      { at: T0, tempC: 5 },
+      { at: T0 + 6 * H, tempC: 5 },
+      { at: T0 + 6 * H + 1, tempC: 15 },
+      { at: T0 + 90 * H, tempC: 15 },
+    ];
     const at = milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps }) as number;
     expect(Math.abs(at - (T0 + 13.5 * H))).toBeLessThan(100);
   });
   it('stops the clock of a minimum through a cold night, not that of a maximum', () => {
     const temps = [
-      { at: T0, tempC: 15 }, { at: T0 + 4 * H, tempC: 15 }, { at: T0 + 4 * H + 1, tempC: 2 },
-      { at: T0 + 14 * H, tempC: 2 }, { at: T0 + 14 * H + 1, tempC: 15 }, { at: T0 + 60 * H, tempC: 15 },
+      { at: T0, tempC: 15 },
+      { at: T0 + 4 * H, tempC: 15 },
+      { at: T0 + 4 * H + 1, tempC: 2 },
+      { at: T0 + 14 * H, tempC: 2 },
+      { at: T0 + 14 * H + 1, tempC: 15 },
+      { at: T0 + 60 * H, tempC: 15 },
     ];
     const minimum = milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps, minCureC: 5 }) as number;
     expect(Math.abs(minimum - (T0 + 20 * H))).toBeLessThan(100);
@@ -81,15 +113,32 @@ describe('milestones on a changing temperature', () => {
   it('is null when the weather ends first, and refuses weather that starts too late', () => {
     expect(milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps: steady(15, 9.9) })).toBeNull();
     expect(milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps: [] })).toBeNull();
-    expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: T0 - 1, temps: steady(15) })).toThrow(/start after the coat/);
-    expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps: [...steady(15)].reverse() })).toThrow(RangeError);
-    expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps: [{ at: T0, tempC: 15 }, { at: T0 + H, tempC: Number.NaN }] })).toThrow(/temperature of the series is missing/);
+    expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: T0 - 1, temps: steady(15) })).toThrow(
+      /start after the coat/,
+    );
+    expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps: [...steady(15)].reverse() })).toThrow(
+      RangeError,
+    );
+    expect(() =>
+      milestoneAt({
+        table,
+        kind: 'minimum',
+        appliedAt: T0,
+        temps: [
+          { at: T0, tempC: 15 },
+          { at: T0 + H, tempC: Number.NaN },
+        ],
+      }),
+    ).toThrow(/temperature of the series is missing/);
     expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: Number.NaN, temps: steady(15) })).toThrow(RangeError);
   });
 
   // Hourly normals of a real town, 2010, °C, as packaged for the registry [vega-datasets,
   // seattle-weather-hourly-normals: NOAA 1981–2010 hourly normals].
-  const csv = readFileSync(new URL('../../node_modules/vega-datasets/data/seattle-weather-hourly-normals.csv', import.meta.url), 'utf8');
+  const csv = readFileSync(
+    new URL('../../node_modules/vega-datasets/data/seattle-weather-hourly-normals.csv', import.meta.url),
+    'utf8',
+  );
   const [head, ...rows] = csv.trim().split('\n');
   const column = (head as string).split(',').indexOf('temperature');
   const normals: TempSample[] = rows.map((row, i) => ({ at: T0 + i * H, tempC: Number(row.split(',')[column]) }));
@@ -131,22 +180,42 @@ describe('milestones on a changing temperature', () => {
   });
   it('warmer is never later', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -5, max: 40, noNaN: true }), { minLength: 30, maxLength: 60 }), fc.double({ min: 0, max: 15, noNaN: true }), fc.constantFrom('minimum' as const, 'maximum' as const), (airs, warmer, kind) => {
-        const series = (add: number) => airs.map((c, i) => ({ at: T0 + i * H, tempC: c + add }));
-        const cool = milestoneAt({ table, kind, appliedAt: T0, temps: series(0), minCureC: 5 });
-        const warm = milestoneAt({ table, kind, appliedAt: T0, temps: series(warmer), minCureC: 5 });
-        if (cool !== null) expect(warm as number).toBeLessThanOrEqual(cool + 1);
-      }),
+      fc.property(
+        fc.array(fc.double({ min: -5, max: 40, noNaN: true }), { minLength: 30, maxLength: 60 }),
+        fc.double({ min: 0, max: 15, noNaN: true }),
+        fc.constantFrom('minimum' as const, 'maximum' as const),
+        (airs, warmer, kind) => {
+          const series = (add: number) => airs.map((c, i) => ({ at: T0 + i * H, tempC: c + add }));
+          const cool = milestoneAt({ table, kind, appliedAt: T0, temps: series(0), minCureC: 5 });
+          const warm = milestoneAt({ table, kind, appliedAt: T0, temps: series(warmer), minCureC: 5 });
+          if (cool !== null) expect(warm as number).toBeLessThanOrEqual(cool + 1);
+        },
+      ),
     );
   });
 });
 
-const minimum: TimeTable = [{ tempC: 10, hours: 10 }, { tempC: 20, hours: 5 }, { tempC: 30, hours: 3 }];
-const tackLimit: TimeTable = [{ tempC: 10, hours: 48 }, { tempC: 20, hours: 24 }, { tempC: 30, hours: 12 }];
+const minimum: TimeTable = [
+  { tempC: 10, hours: 10 },
+  { tempC: 20, hours: 5 },
+  { tempC: 30, hours: 3 },
+];
+const tackLimit: TimeTable = [
+  { tempC: 10, hours: 48 },
+  { tempC: 20, hours: 24 },
+  { tempC: 30, hours: 12 },
+];
 
 describe('overcoat window', () => {
   it('counts the minimum from the last panel and the limits from the first', () => {
-    const window = overcoatWindow({ startedAt: T0, finishedAt: T0 + 3 * H, temps: steady(20), minimum, tackLimit, maximum: [{ tempC: 20, hours: 100 }] });
+    const window = overcoatWindow({
+      startedAt: T0,
+      finishedAt: T0 + 3 * H,
+      temps: steady(20),
+      minimum,
+      tackLimit,
+      maximum: [{ tempC: 20, hours: 100 }],
+    });
     expect(window).toMatchObject({ opensAt: T0 + 8 * H, bondsUntil: T0 + 24 * H, closesAt: T0 + 100 * H, bonds: true });
     expect(window.status).toEqual({ opensAt: 'reached', bondsUntil: 'reached', closesAt: 'reached' });
     expect(window.estimated).toBe(true);
@@ -163,15 +232,29 @@ describe('overcoat window', () => {
     expect(window).toMatchObject({ opensAt: null, bondsUntil: T0 + 48 * H, bonds: false });
   });
   it('refuses a finish before the start', () => {
-    expect(() => overcoatWindow({ startedAt: T0 + H, finishedAt: T0, temps: steady(20), minimum })).toThrow(/finished before it started/);
+    expect(() => overcoatWindow({ startedAt: T0 + H, finishedAt: T0, temps: steady(20), minimum })).toThrow(
+      /finished before it started/,
+    );
   });
   it('inside the columns and above the lowest cure temperature, a minimum is not after its limit', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 10, max: 30, noNaN: true }), { minLength: 60, maxLength: 60 }), fc.double({ min: 0, max: 2, noNaN: true }), (airs, applyH) => {
-        const temps = airs.map((tempC, i) => ({ at: T0 + i * H, tempC }));
-        const window = overcoatWindow({ startedAt: T0, finishedAt: T0 + applyH * H, temps, minimum, tackLimit, minCureC: 5 });
-        if (window.opensAt !== null && window.bondsUntil !== null) expect(window.opensAt).toBeLessThanOrEqual(window.bondsUntil);
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 10, max: 30, noNaN: true }), { minLength: 60, maxLength: 60 }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        (airs, applyH) => {
+          const temps = airs.map((tempC, i) => ({ at: T0 + i * H, tempC }));
+          const window = overcoatWindow({
+            startedAt: T0,
+            finishedAt: T0 + applyH * H,
+            temps,
+            minimum,
+            tackLimit,
+            minCureC: 5,
+          });
+          if (window.opensAt !== null && window.bondsUntil !== null)
+            expect(window.opensAt).toBeLessThanOrEqual(window.bondsUntil);
+        },
+      ),
     );
   });
 });
@@ -212,17 +295,40 @@ describe('hand tests', () => {
   it('sanding: by the sheet, by hand when it powders, later when it gums', () => {
     const options = { finishedAt: T0, temps: steady(20), table: [{ tempC: 20, hours: 16 }] };
     expect(sandableAt({ ...options, tests: [] })).toEqual({ at: T0 + 16 * H, by: 'sheet', tryAgain: false });
-    expect(sandableAt({ ...options, tests: [{ test: 'sanding', at: T0 + 12 * H, passed: true }] })).toEqual({ at: T0 + 12 * H, by: 'hand', tryAgain: false });
-    expect(sandableAt({ ...options, tests: [{ test: 'sanding', at: T0 + 20 * H, passed: false }] })).toEqual({ at: T0 + 22 * H, by: 'hand', tryAgain: true });
-    expect(sandableAt({ finishedAt: T0, temps: steady(20), tests: [] })).toEqual({ at: null, by: 'notOnSheet', tryAgain: false });
+    expect(sandableAt({ ...options, tests: [{ test: 'sanding', at: T0 + 12 * H, passed: true }] })).toEqual({
+      at: T0 + 12 * H,
+      by: 'hand',
+      tryAgain: false,
+    });
+    expect(sandableAt({ ...options, tests: [{ test: 'sanding', at: T0 + 20 * H, passed: false }] })).toEqual({
+      at: T0 + 22 * H,
+      by: 'hand',
+      tryAgain: true,
+    });
+    expect(sandableAt({ finishedAt: T0, temps: steady(20), tests: [] })).toEqual({
+      at: null,
+      by: 'notOnSheet',
+      tryAgain: false,
+    });
   });
 });
 
 it('a window on a real series needs the night that a straight line between readings would skip', () => {
-  const weather = Array.from({ length: 72 }, (_, i) => ({ at: T0 + i * H, airC: 12 + 7 * Math.sin(((i - 9) / 24) * 2 * Math.PI) }));
-  const readings = [{ at: T0 + 15 * H, surfaceC: 20 }, { at: T0 + 39 * H, surfaceC: 20 }];
+  const weather = Array.from({ length: 72 }, (_, i) => ({
+    at: T0 + i * H,
+    airC: 12 + 7 * Math.sin(((i - 9) / 24) * 2 * Math.PI),
+  }));
+  const readings = [
+    { at: T0 + 15 * H, surfaceC: 20 },
+    { at: T0 + 39 * H, surfaceC: 20 },
+  ];
   const temps = surfaceSeries({ weather, readings });
   const real = milestoneAt({ table: minimum, kind: 'minimum', appliedAt: T0 + 20 * H, temps }) as number;
-  const line = milestoneAt({ table: minimum, kind: 'minimum', appliedAt: T0 + 20 * H, temps: readings.map((r) => ({ at: r.at, tempC: r.surfaceC })) }) as number;
+  const line = milestoneAt({
+    table: minimum,
+    kind: 'minimum',
+    appliedAt: T0 + 20 * H,
+    temps: readings.map((r) => ({ at: r.at, tempC: r.surfaceC })),
+  }) as number;
   expect(real - line).toBeGreaterThan(1.5 * H);
 });

@@ -28,7 +28,11 @@ export function integratedMilestoneAt(options: MilestoneOptions): number | null 
   return reach(options, 0, 1).at;
 }
 
-function reach(options: MilestoneOptions, startProgress: number, goal: number): { at: number | null; progress: number } {
+function reach(
+  options: MilestoneOptions,
+  startProgress: number,
+  goal: number,
+): { at: number | null; progress: number } {
   const { table, kind, temps, minCureC } = options;
   const appliedAt = instant(options.appliedAt, 'The time of the coat');
   const hoursAt = timeLaw(minCureC === undefined ? { table, kind } : { table, kind, minCureC });
@@ -45,7 +49,8 @@ function reach(options: MilestoneOptions, startProgress: number, goal: number): 
     const a = temps[i] as TempSample;
     const b = temps[i + 1] as TempSample;
     if (!(b.at > a.at)) throw new Impossible('The temperatures must be in order of time.');
-    if (!Number.isFinite(a.tempC) || !Number.isFinite(b.tempC)) throw new Impossible('A temperature of the series is missing. Load or type the weather again.');
+    if (!Number.isFinite(a.tempC) || !Number.isFinite(b.tempC))
+      throw new Impossible('A temperature of the series is missing. Load or type the weather again.');
     if (b.at <= appliedAt) continue;
     const slope = (b.tempC - a.tempC) / (b.at - a.at);
     const from = Math.max(a.at, appliedAt);
@@ -74,7 +79,9 @@ function pieces(a: TempSample, b: TempSample, from: number, kinks: readonly numb
   }
   for (let at = from + PIECE_MS; at < b.at; at += PIECE_MS) marks.push(at);
   marks.sort((x, y) => x - y);
-  return marks.slice(1).flatMap((end, k): [number, number][] => (end > (marks[k] as number) ? [[marks[k] as number, end]] : []));
+  return marks
+    .slice(1)
+    .flatMap((end, k): [number, number][] => (end > (marks[k] as number) ? [[marks[k] as number, end]] : []));
 }
 
 /** The instant in [start, end] where the rising `gain` comes to `wanted`. */

@@ -33,7 +33,10 @@ function aSeries(r: () => number): TempSample[] {
 function aTable(r: () => number): TimeTable {
   const columns = 1 + Math.floor(4 * r());
   let hours = 2 + 200 * r();
-  return Array.from({ length: columns }, (_, i) => ({ tempC: 2 + 9 * i + Math.round(4 * r()), hours: (hours *= 0.35 + 0.6 * r()) }));
+  return Array.from({ length: columns }, (_, i) => ({
+    tempC: 2 + 9 * i + Math.round(4 * r()),
+    hours: (hours *= 0.35 + 0.6 * r()),
+  }));
 }
 
 describe('a prepared clock', () => {
@@ -85,14 +88,21 @@ describe('a prepared clock', () => {
     const [first, last] = [temps[0]!.at, temps[temps.length - 1]!.at];
     fc.assert(
       fc.property(fc.tuple(...Array(3).fill(fc.double({ min: 0, max: 1, noNaN: true }))), (shares) => {
-        const [a, b, c] = (shares as number[]).map((s) => first + s * (last - first)).sort((x, y) => x - y) as [number, number, number];
+        const [a, b, c] = (shares as number[]).map((s) => first + s * (last - first)).sort((x, y) => x - y) as [
+          number,
+          number,
+          number,
+        ];
         expect(clock.progress(a, b) + clock.progress(b, c)).toBeCloseTo(clock.progress(a, c), 9);
       }),
     );
   });
 
   it('refuses a series that starts after the coat, and one that cannot be', () => {
-    const temps = [{ at: T0, tempC: 20 }, { at: T0 + H, tempC: 20 }];
+    const temps = [
+      { at: T0, tempC: 20 },
+      { at: T0 + H, tempC: 20 },
+    ];
     const options = { table: [{ tempC: 20, hours: 4 }], kind: 'minimum' as const };
     expect(() => prepareClock({ ...options, temps }).reachedAt(T0 - 1)).toThrow(Impossible);
     expect(() => prepareClock({ ...options, temps: [...temps].reverse() })).toThrow('in order of time');

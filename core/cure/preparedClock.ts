@@ -63,7 +63,8 @@ export function prepareClock(options: ClockOptions): PreparedClock {
   const sums = new Float64Array(at.length);
   let summed = 0;
   const sumUpTo = (i: number) => {
-    for (; summed < i; summed += 1) sums[summed + 1] = (sums[summed] as number) + within(summed, at[summed + 1] as number);
+    for (; summed < i; summed += 1)
+      sums[summed + 1] = (sums[summed] as number) + within(summed, at[summed + 1] as number);
   };
   const sumAt = (instant: number): number => {
     const i = lastAtOrBefore(at, instant, last);
@@ -77,7 +78,8 @@ export function prepareClock(options: ClockOptions): PreparedClock {
     },
     reachedAt(appliedAt, progress = 0) {
       instant(appliedAt, 'The time of the coat');
-      if (appliedAt < first.at) throw new Impossible('The temperatures start after the coat went on. Load or type the weather of that time.');
+      if (appliedAt < first.at)
+        throw new Impossible('The temperatures start after the coat went on. Load or type the weather of that time.');
       if (progress >= 1) return appliedAt;
       if (appliedAt > endsAt) return null;
       const goal = sumAt(appliedAt) + 1 - progress;
@@ -121,7 +123,9 @@ function piecesOf(temps: readonly TempSample[], kinks: readonly number[]): { at:
     if (!(b.at > a.at)) throw new Impossible('The temperatures must be in order of time.');
     if (!Number.isFinite(b.tempC)) throw missing();
     const marks: number[] = [];
-    for (const c of kinks) if ((c > a.tempC && c < b.tempC) || (c < a.tempC && c > b.tempC)) marks.push(a.at + ((c - a.tempC) / (b.tempC - a.tempC)) * (b.at - a.at));
+    for (const c of kinks)
+      if ((c > a.tempC && c < b.tempC) || (c < a.tempC && c > b.tempC))
+        marks.push(a.at + ((c - a.tempC) / (b.tempC - a.tempC)) * (b.at - a.at));
     for (let mark = a.at + PIECE_MS; mark < b.at; mark += PIECE_MS) marks.push(mark);
     if (marks.length > 1) marks.sort((x, y) => x - y);
     for (const mark of marks) {

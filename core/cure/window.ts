@@ -15,7 +15,11 @@ export interface OvercoatWindow {
   readonly bondsUntil: number | null;
   /** Closes even when abraded, epoch ms. */
   readonly closesAt: number | null;
-  readonly status: { readonly opensAt: WindowStatus; readonly bondsUntil: WindowStatus; readonly closesAt: WindowStatus };
+  readonly status: {
+    readonly opensAt: WindowStatus;
+    readonly bondsUntil: WindowStatus;
+    readonly closesAt: WindowStatus;
+  };
   /**
    * Whether there is a time in which the next coat bonds without abrading. False when it is so cold that
    * the minimum comes after the tack limit; null when neither side is known.
@@ -50,7 +54,11 @@ export function overcoatWindow(
   if (finishedAt < startedAt) throw new Impossible('The coat finished before it started. Check the two times.');
 
   const cure = minCureC === undefined ? {} : { minCureC };
-  const clock = (table: TimeTable | undefined, kind: 'minimum' | 'maximum', appliedAt: number): [number | null, WindowStatus] => {
+  const clock = (
+    table: TimeTable | undefined,
+    kind: 'minimum' | 'maximum',
+    appliedAt: number,
+  ): [number | null, WindowStatus] => {
     if (!table) return [null, 'notOnSheet'];
     const at = milestoneAt({ table, kind, appliedAt, temps, ...cure });
     return [at, at === null ? 'beyondSeries' : 'reached'];
@@ -68,7 +76,12 @@ export function overcoatWindow(
   };
 }
 
-function bondingWindow(opensAt: number | null, opens: WindowStatus, bondsUntil: number | null, bonds: WindowStatus): boolean | null {
+function bondingWindow(
+  opensAt: number | null,
+  opens: WindowStatus,
+  bondsUntil: number | null,
+  bonds: WindowStatus,
+): boolean | null {
   if (bonds === 'notOnSheet') return null;
   if (opens === 'notOnSheet') return null;
   if (bondsUntil === null) return opensAt === null ? null : true;
@@ -94,7 +107,12 @@ const TRY_AGAIN_SHARE = 0.1;
  * sheet's and is never moved. Only the latest thumb test counts.
  */
 export function windowAfterHandTests(
-  options: { startedAt: number; finishedAt: number; temps: readonly TempSample[]; tests: readonly HandTest[] } & OvercoatTables,
+  options: {
+    startedAt: number;
+    finishedAt: number;
+    temps: readonly TempSample[];
+    tests: readonly HandTest[];
+  } & OvercoatTables,
 ): OvercoatWindow & { handTest: HandTest | null } {
   const table = overcoatWindow(options);
   const { temps, minimum, tackLimit, minCureC, finishedAt } = options;
@@ -125,16 +143,28 @@ export function windowAfterHandTests(
     const minimumH = minimum ? timeLaw({ table: minimum, kind: 'minimum', ...cure })(tempC) : Infinity;
     const done = Number.isFinite(minimumH)
       ? Math.min(1, minimumH / limitH)
-      : Math.min(1, progressAt({ table: tackLimit, kind: 'maximum', appliedAt: options.startedAt, temps, at: thumb.at }));
+      : Math.min(
+          1,
+          progressAt({ table: tackLimit, kind: 'maximum', appliedAt: options.startedAt, temps, at: thumb.at }),
+        );
     bondsUntil = milestoneFrom({ table: tackLimit, kind: 'maximum', appliedAt: thumb.at, temps, progress: done });
     status.bondsUntil = bondsUntil === null ? 'beyondSeries' : 'reached';
   }
-  return { ...table, opensAt: thumb.at, bondsUntil, status, bonds: bondingWindow(thumb.at, 'reached', bondsUntil, status.bondsUntil), handTest: thumb };
+  return {
+    ...table,
+    opensAt: thumb.at,
+    bondsUntil,
+    status,
+    bonds: bondingWindow(thumb.at, 'reached', bondsUntil, status.bondsUntil),
+    handTest: thumb,
+  };
 }
 
 /** The latest test of a kind since the coat was finished; of two at one moment the one logged last. */
 function latest(tests: readonly HandTest[], kind: HandTest['test'], finishedAt: number): HandTest | undefined {
-  return tests.filter((t) => t.test === kind && t.at >= finishedAt).reduce<HandTest | undefined>((last, t) => (last && last.at > t.at ? last : t), undefined);
+  return tests
+    .filter((t) => t.test === kind && t.at >= finishedAt)
+    .reduce<HandTest | undefined>((last, t) => (last && last.at > t.at ? last : t), undefined);
 }
 
 /**
@@ -151,7 +181,15 @@ export function sandableAt(options: {
   const { table, temps, finishedAt, minCureC } = options;
   const test = latest(options.tests, 'sanding', finishedAt);
   if (test?.passed) return { at: test.at, by: 'hand', tryAgain: false };
-  const bySheet = table ? milestoneAt({ table, kind: 'minimum', appliedAt: finishedAt, temps, ...(minCureC === undefined ? {} : { minCureC }) }) : null;
+  const bySheet = table
+    ? milestoneAt({
+        table,
+        kind: 'minimum',
+        appliedAt: finishedAt,
+        temps,
+        ...(minCureC === undefined ? {} : { minCureC }),
+      })
+    : null;
   if (test) {
     const again = Math.round(test.at + TRY_AGAIN_SHARE * (test.at - finishedAt));
     return { at: table && bySheet === null ? null : Math.max(again, bySheet ?? 0), by: 'hand', tryAgain: true };

@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { deadVolumeOfProfile, dryFilmMicron, layerQuantities, litresNeeded, MIL_MICRON, spreadingRateM2PerL, SQUARE_FOOT_M2, US_GALLON_L, wetFilmMicron, type Layer, type SheetBody } from '../index';
+import {
+  deadVolumeOfProfile,
+  dryFilmMicron,
+  layerQuantities,
+  litresNeeded,
+  MIL_MICRON,
+  spreadingRateM2PerL,
+  SQUARE_FOOT_M2,
+  US_GALLON_L,
+  wetFilmMicron,
+  type Layer,
+  type SheetBody,
+} from '../index';
 import { sheet } from '../sheet/example.fixture';
 
 describe('coverage', () => {
@@ -18,16 +30,26 @@ describe('coverage', () => {
   });
   it('litres by hand: 24 m², 100 µm, 45 % solids, 10 % loss, 0.04 L/m² of profile', () => {
     // 24 · (0.100 + 0.04) = 3.36 L dry; / 0.45 = 7.467 L; / 0.9 = 8.296 L
-    expect(litresNeeded({ areaM2: 24, dftMicron: 100, solids: 0.45, loss: 0.1, deadVolumeLPerM2: 0.04 })).toBeCloseTo(8.2963, 4);
+    expect(litresNeeded({ areaM2: 24, dftMicron: 100, solids: 0.45, loss: 0.1, deadVolumeLPerM2: 0.04 })).toBeCloseTo(
+      8.2963,
+      4,
+    );
     // A 75 µm profile at 50 % solids costs 0.10 L/m² [M, long-used coating-guide table]
     const plain = litresNeeded({ areaM2: 1, dftMicron: 75, solids: 0.5 });
     expect(litresNeeded({ areaM2: 1, dftMicron: 75, solids: 0.5, deadVolumeLPerM2: 0.05 }) - plain).toBeCloseTo(0.1, 9);
   });
   it('wet and dry are each other’s inverse', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 1000, noNaN: true }), fc.double({ min: 0.05, max: 1, noNaN: true }), fc.double({ min: 0, max: 0.5, noNaN: true }), (dft, solids, thinner) => {
-        expect(dryFilmMicron({ wetMicron: wetFilmMicron({ dftMicron: dft, solids, thinner }), solids, thinner })).toBeCloseTo(dft, 6);
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 1000, noNaN: true }),
+        fc.double({ min: 0.05, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 0.5, noNaN: true }),
+        (dft, solids, thinner) => {
+          expect(
+            dryFilmMicron({ wetMicron: wetFilmMicron({ dftMicron: dft, solids, thinner }), solids, thinner }),
+          ).toBeCloseTo(dft, 6);
+        },
+      ),
     );
   });
   it.each([
@@ -44,12 +66,22 @@ describe('coverage', () => {
   });
 });
 
-const layer: Layer = { id: 'l', sheetRevisionId: 'r', dftMicron: 100, method: 'roller', thinnerShare: 0.05, loss: 0.1, deadVolumeLPerM2: 0, colour: 'grey', colourHex: '#888888' };
+const layer: Layer = {
+  id: 'l',
+  sheetRevisionId: 'r',
+  dftMicron: 100,
+  method: 'roller',
+  thinnerShare: 0.05,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: 'grey',
+  colourHex: '#888888',
+};
 
 describe('what a coat takes', () => {
   it('splits litres into parts and thinner, and carries the area’s ± along', () => {
     const q = layerQuantities({ areaM2: 20, areaShare: 0.15, layer, sheet });
-    expect(q.litres.likely).toBeCloseTo(20 * 0.1 / 0.5 / 0.9, 9);
+    expect(q.litres.likely).toBeCloseTo((20 * 0.1) / 0.5 / 0.9, 9);
     expect(q.litres.low / q.litres.likely).toBeCloseTo(0.85, 9);
     expect(q.litres.high / q.litres.likely).toBeCloseTo(1.15, 9);
     expect(q.parts.map((p) => p.name)).toEqual(['Base', 'Hardener']);
@@ -86,7 +118,8 @@ describe('the dead volume of a blast profile', () => {
     expect(() => deadVolumeOfProfile({ profileMicron: -1 })).toThrow(RangeError);
   });
   it('a 75 µm profile costs 0.10 L/m² of a paint of 50 % solids [M]', () => {
-    const on = (deadVolumeLPerM2: number) => litresNeeded({ areaM2: 1, dftMicron: 50, solids: 0.5, loss: 0, deadVolumeLPerM2 });
+    const on = (deadVolumeLPerM2: number) =>
+      litresNeeded({ areaM2: 1, dftMicron: 50, solids: 0.5, loss: 0, deadVolumeLPerM2 });
     expect(on(deadVolumeOfProfile({ profileMicron: 75 })) - on(0)).toBeCloseTo(0.1, 9);
   });
 });

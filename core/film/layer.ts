@@ -85,7 +85,10 @@ export function layerPerM2({ layer, sheet }: { layer: Layer; sheet: SheetBody })
     spreadingRateM2PerL: spreadingRateM2PerL({ solids, dftMicron }),
     wetMicron: wetFilmMicron({ dftMicron, solids, thinner }),
     litres,
-    parts: shares === null ? [] : sheet.parts.map((part, i) => ({ name: part.name, litres: litres * (shares[i] as number) })),
+    parts:
+      shares === null
+        ? []
+        : sheet.parts.map((part, i) => ({ name: part.name, litres: litres * (shares[i] as number) })),
     thinnerL: litres * thinner,
   };
 }
@@ -135,7 +138,12 @@ export function layerQuantities(options: AreaOf & { layer: Layer; sheet: SheetBo
 }
 
 /** How the litres of a coat come about. */
-export function layerWorking({ areaM2, areaShare, layer, sheet }: AreaOf & { layer: Layer; sheet: SheetBody }): Working {
+export function layerWorking({
+  areaM2,
+  areaShare,
+  layer,
+  sheet,
+}: AreaOf & { layer: Layer; sheet: SheetBody }): Working {
   return {
     what: 'Litres of mixed paint, without thinner',
     formula: 'area × (dry film + dead volume) ÷ volume solids ÷ (1 − loss) × (1 + what soaks in + stripe coat)',
@@ -149,6 +157,9 @@ export function layerWorking({ areaM2, areaShare, layer, sheet }: AreaOf & { lay
       { name: 'stripe coat', value: layer.stripe ? STRIPE_SHARE : 0, quantity: 'share' },
     ],
     source: { label: 'P', name: 'standard coating arithmetic; loss is common practice' },
-    mattersMost: areaShare > 0.1 ? 'The area matters most: it is only known to ± ' + Math.round(areaShare * 100) + ' %.' : 'The dry film you really lay matters most: comb it.',
+    mattersMost:
+      areaShare > 0.1
+        ? 'The area matters most: it is only known to ± ' + Math.round(areaShare * 100) + ' %.'
+        : 'The dry film you really lay matters most: comb it.',
   };
 }

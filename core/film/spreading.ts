@@ -16,13 +16,33 @@ export function spreadingRateM2PerL({ solids, dftMicron }: { solids: number; dft
  * @throws RangeError on impossible input
  * @example wetFilmMicron({ dftMicron: 120, solids: 0.52, thinner: 0 }) // → 231
  */
-export function wetFilmMicron({ dftMicron, solids, thinner = 0 }: { dftMicron: number; solids: number; thinner?: number }): number {
-  return (positive(dftMicron, 'Dry film') * (1 + notNegative(thinner, 'Thinner'))) / shareAboveZero(solids, 'Volume solids');
+export function wetFilmMicron({
+  dftMicron,
+  solids,
+  thinner = 0,
+}: {
+  dftMicron: number;
+  solids: number;
+  thinner?: number;
+}): number {
+  return (
+    (positive(dftMicron, 'Dry film') * (1 + notNegative(thinner, 'Thinner'))) / shareAboveZero(solids, 'Volume solids')
+  );
 }
 
 /** Dry film, µm, that a wet film dries to; the inverse of `wetFilmMicron`. [P: standard coating arithmetic] */
-export function dryFilmMicron({ wetMicron, solids, thinner = 0 }: { wetMicron: number; solids: number; thinner?: number }): number {
-  return (positive(wetMicron, 'Wet film') * shareAboveZero(solids, 'Volume solids')) / (1 + notNegative(thinner, 'Thinner'));
+export function dryFilmMicron({
+  wetMicron,
+  solids,
+  thinner = 0,
+}: {
+  wetMicron: number;
+  solids: number;
+  thinner?: number;
+}): number {
+  return (
+    (positive(wetMicron, 'Wet film') * shareAboveZero(solids, 'Volume solids')) / (1 + notNegative(thinner, 'Thinner'))
+  );
 }
 
 /**
@@ -32,7 +52,13 @@ export function dryFilmMicron({ wetMicron, solids, thinner = 0 }: { wetMicron: n
  * @param options.deadVolumeLPerM2 dry litres per m² that fill a blast profile before film counts
  * @throws RangeError on impossible input
  */
-export function litresNeeded(options: { areaM2: number; dftMicron: number; solids: number; loss?: number; deadVolumeLPerM2?: number }): number {
+export function litresNeeded(options: {
+  areaM2: number;
+  dftMicron: number;
+  solids: number;
+  loss?: number;
+  deadVolumeLPerM2?: number;
+}): number {
   const { areaM2, dftMicron, solids, loss = 0, deadVolumeLPerM2 = 0 } = options;
   notNegative(areaM2, 'Area');
   const dryLPerM2 = positive(dftMicron, 'Dry film') / 1000 + notNegative(deadVolumeLPerM2, 'Dead volume');

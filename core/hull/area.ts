@@ -20,24 +20,38 @@ export const DIMENSIONS_SHARE = 0.15;
 export function underwaterAreaM2(options: { lwlM: number; beamM: number; draftM: number; form: HullForm }): number {
   const k = UNDERWATER_FACTOR[options.form];
   if (k === undefined) throw new Impossible('Choose the hull form: full, long keel or fin keel.');
-  return positive(options.lwlM, 'Waterline length') * (positive(options.beamM, 'Beam') + positive(options.draftM, 'Draught')) * k;
+  return (
+    positive(options.lwlM, 'Waterline length') *
+    (positive(options.beamM, 'Beam') + positive(options.draftM, 'Draught')) *
+    k
+  );
 }
 
 /** Topsides, both sides, m²: (LOA + B) × 2 × mean freeboard. ±15 %. [CP] @throws RangeError on impossible dimensions */
 export function topsidesAreaM2(options: { loaM: number; beamM: number; freeboardM: number }): number {
-  return (positive(options.loaM, 'Length overall') + positive(options.beamM, 'Beam')) * 2 * positive(options.freeboardM, 'Freeboard');
+  return (
+    (positive(options.loaM, 'Length overall') + positive(options.beamM, 'Beam')) *
+    2 *
+    positive(options.freeboardM, 'Freeboard')
+  );
 }
 
 /** Deck, m²: LOA × B × 0.75, less openings. ±15 %. [CP] @throws RangeError on impossible dimensions */
 export function deckAreaM2(options: { loaM: number; beamM: number; openingsM2?: number }): number {
-  const area = positive(options.loaM, 'Length overall') * positive(options.beamM, 'Beam') * 0.75 - notNegative(options.openingsM2 ?? 0, 'Openings');
+  const area =
+    positive(options.loaM, 'Length overall') * positive(options.beamM, 'Beam') * 0.75 -
+    notNegative(options.openingsM2 ?? 0, 'Openings');
   if (area <= 0) throw new Impossible('The openings are larger than the deck. Check them.');
   return area;
 }
 
 /** Boot-top, both sides, m²: 2 × (LWL + 0.5 B) × band height. ±15 %. [CP] @throws RangeError on impossible dimensions */
 export function bootTopAreaM2(options: { lwlM: number; beamM: number; bandM: number }): number {
-  return 2 * (positive(options.lwlM, 'Waterline length') + 0.5 * positive(options.beamM, 'Beam')) * positive(options.bandM, 'Band height');
+  return (
+    2 *
+    (positive(options.lwlM, 'Waterline length') + 0.5 * positive(options.beamM, 'Beam')) *
+    positive(options.bandM, 'Band height')
+  );
 }
 
 export interface BoatDimensions {
@@ -71,11 +85,16 @@ export interface ZoneArea {
 export const BOOT_TOP_BAND_M = 0.15;
 
 /** Area of a zone from the boat's principal dimensions, with its ± and its working. @throws RangeError on impossible dimensions */
-export function areaFromDimensions(options: { kind: DimensionedKind; boat: BoatDimensions; inputs?: AreaInputs }): ZoneArea {
+export function areaFromDimensions(options: {
+  kind: DimensionedKind;
+  boat: BoatDimensions;
+  inputs?: AreaInputs;
+}): ZoneArea {
   const { kind, boat, inputs = {} } = options;
   const length = (name: string, value: number) => ({ name, value, quantity: 'length' as const });
   const source = { label: 'CP' } as const;
-  const mattersMost = 'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.';
+  const mattersMost =
+    'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.';
   switch (kind) {
     case 'underwater': {
       const draftM = inputs.draftM ?? boat.draftM;
@@ -83,9 +102,17 @@ export function areaFromDimensions(options: { kind: DimensionedKind; boat: BoatD
         areaM2: underwaterAreaM2({ ...boat, draftM }),
         share: DIMENSIONS_SHARE,
         working: {
-          what: inputs.draftM === undefined ? 'Underwater area, keel and rudder included' : 'Underwater area of the canoe body',
+          what:
+            inputs.draftM === undefined
+              ? 'Underwater area, keel and rudder included'
+              : 'Underwater area of the canoe body',
           formula: 'waterline length × (beam + draught) × k',
-          inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('draught', draftM), { name: 'k for this hull form', value: UNDERWATER_FACTOR[boat.form], quantity: 'plain' }],
+          inputs: [
+            length('waterline length', boat.lwlM),
+            length('beam', boat.beamM),
+            length('draught', draftM),
+            { name: 'k for this hull form', value: UNDERWATER_FACTOR[boat.form], quantity: 'plain' },
+          ],
           source,
           mattersMost,
         },
@@ -95,20 +122,46 @@ export function areaFromDimensions(options: { kind: DimensionedKind; boat: BoatD
       return {
         areaM2: topsidesAreaM2(boat),
         share: DIMENSIONS_SHARE,
-        working: { what: 'Topsides, both sides', formula: '(length overall + beam) × 2 × mean freeboard', inputs: [length('length overall', boat.loaM), length('beam', boat.beamM), length('mean freeboard', boat.freeboardM)], source, mattersMost },
+        working: {
+          what: 'Topsides, both sides',
+          formula: '(length overall + beam) × 2 × mean freeboard',
+          inputs: [
+            length('length overall', boat.loaM),
+            length('beam', boat.beamM),
+            length('mean freeboard', boat.freeboardM),
+          ],
+          source,
+          mattersMost,
+        },
       };
     case 'deck':
       return {
         areaM2: deckAreaM2({ ...boat, ...(inputs.openingsM2 === undefined ? {} : { openingsM2: inputs.openingsM2 }) }),
         share: DIMENSIONS_SHARE,
-        working: { what: 'Deck', formula: 'length overall × beam × 0.75 − openings', inputs: [length('length overall', boat.loaM), length('beam', boat.beamM), { name: 'openings', value: inputs.openingsM2 ?? 0, quantity: 'area' }], source, mattersMost },
+        working: {
+          what: 'Deck',
+          formula: 'length overall × beam × 0.75 − openings',
+          inputs: [
+            length('length overall', boat.loaM),
+            length('beam', boat.beamM),
+            { name: 'openings', value: inputs.openingsM2 ?? 0, quantity: 'area' },
+          ],
+          source,
+          mattersMost,
+        },
       };
     case 'bootTop': {
       const bandM = inputs.bandM ?? BOOT_TOP_BAND_M;
       return {
         areaM2: bootTopAreaM2({ ...boat, bandM }),
         share: DIMENSIONS_SHARE,
-        working: { what: 'Boot-top, both sides', formula: '2 × (waterline length + half the beam) × band height', inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('band height', bandM)], source, mattersMost },
+        working: {
+          what: 'Boot-top, both sides',
+          formula: '2 × (waterline length + half the beam) × band height',
+          inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('band height', bandM)],
+          source,
+          mattersMost,
+        },
       };
     }
   }
@@ -135,12 +188,21 @@ export function dimensionProblems(boat: BoatDimensions): { field: keyof BoatDime
   for (const [field, name, least, most] of bounds) {
     const value = boat[field] as number;
     if (!Number.isFinite(value) || value < least || value > most) {
-      problems.push({ field, message: `${name} should be between ${least} and ${most} m. Check the figure and its unit.` });
+      problems.push({
+        field,
+        message: `${name} should be between ${least} and ${most} m. Check the figure and its unit.`,
+      });
     }
   }
   if (problems.length > 0) return problems;
-  if (boat.lwlM > boat.loaM) problems.push({ field: 'lwlM', message: 'The waterline is longer than the boat. Swap length overall and waterline length, or correct one.' });
-  if (boat.beamM > boat.loaM) problems.push({ field: 'beamM', message: 'The beam is more than the length. Check both.' });
-  if (boat.draftM > boat.loaM / 2) problems.push({ field: 'draftM', message: 'The draught is more than half the length. Check both.' });
+  if (boat.lwlM > boat.loaM)
+    problems.push({
+      field: 'lwlM',
+      message: 'The waterline is longer than the boat. Swap length overall and waterline length, or correct one.',
+    });
+  if (boat.beamM > boat.loaM)
+    problems.push({ field: 'beamM', message: 'The beam is more than the length. Check both.' });
+  if (boat.draftM > boat.loaM / 2)
+    problems.push({ field: 'draftM', message: 'The draught is more than half the length. Check both.' });
   return problems;
 }

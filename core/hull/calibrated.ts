@@ -13,7 +13,10 @@ const COMB_SHARE = 0.12;
  * @example calibratedArea({ litres: 4, wetFilmMicron: 200, thinner: 0.05 }) // → 21
  */
 export function calibratedArea(options: { litres: number; wetFilmMicron: number; thinner?: number }): number {
-  return (1000 * positive(options.litres, 'Litres on') * (1 + notNegative(options.thinner ?? 0, 'Thinner'))) / positive(options.wetFilmMicron, 'Wet film');
+  return (
+    (1000 * positive(options.litres, 'Litres on') * (1 + notNegative(options.thinner ?? 0, 'Thinner'))) /
+    positive(options.wetFilmMicron, 'Wet film')
+  );
 }
 
 /** ± of an area found so: litres and the mean of `readings` combs in quadrature; few readings tell little. [M] */

@@ -25,7 +25,10 @@ export function meshDefects(options: { positions: Float32Array; mirror?: boolean
 }
 
 /** The same in steps, for a worker: yields the share done. */
-export function* meshDefectSteps(options: { positions: Float32Array; mirror?: boolean }): Generator<number, MeshDefects> {
+export function* meshDefectSteps(options: {
+  positions: Float32Array;
+  mirror?: boolean;
+}): Generator<number, MeshDefects> {
   const { positions: p, mirror = false } = options;
   const count = triangleCount(p);
   const [low, high] = meshBounds(p);
@@ -38,7 +41,15 @@ export function* meshDefectSteps(options: { positions: Float32Array; mirror?: bo
   }
 
   const edges = new Edges(welder.count, count);
-  const survey: Survey = { p, size, corner, edges, seen: new Triangles(welder.count, count), parts: new Parts(count), skipped: new Uint8Array(count) };
+  const survey: Survey = {
+    p,
+    size,
+    corner,
+    edges,
+    seen: new Triangles(welder.count, count),
+    parts: new Parts(count),
+    skipped: new Uint8Array(count),
+  };
   let degenerate = 0;
   for (let from = 0; from < count; from += CHUNK) {
     degenerate += joinTriangles(survey, from, Math.min(count, from + CHUNK));
@@ -66,7 +77,9 @@ interface Survey {
 function joinTriangles({ p, size, corner, edges, seen, parts, skipped }: Survey, from: number, to: number): number {
   let degenerate = 0;
   for (let t = from; t < to; t += 1) {
-    const a = corner[3 * t] as number, b = corner[3 * t + 1] as number, c = corner[3 * t + 2] as number;
+    const a = corner[3 * t] as number,
+      b = corner[3 * t + 1] as number,
+      c = corner[3 * t + 2] as number;
     const none = a === b || b === c || c === a || flat(p, 9 * t, size);
     const ab = none ? NONE : edges.find(a, b);
     const bc = none ? NONE : edges.find(b, c);
@@ -92,10 +105,18 @@ function hang(parts: Parts, t: number, other: number, up: boolean): void {
 
 /** A sliver whose height is below the welding distance has no area worth the name. */
 function flat(p: Float32Array, i: number, size: number): boolean {
-  const ax = p[i] as number, ay = p[i + 1] as number, az = p[i + 2] as number;
-  const ux = (p[i + 3] as number) - ax, uy = (p[i + 4] as number) - ay, uz = (p[i + 5] as number) - az;
-  const vx = (p[i + 6] as number) - ax, vy = (p[i + 7] as number) - ay, vz = (p[i + 8] as number) - az;
-  const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+  const ax = p[i] as number,
+    ay = p[i + 1] as number,
+    az = p[i + 2] as number;
+  const ux = (p[i + 3] as number) - ax,
+    uy = (p[i + 4] as number) - ay,
+    uz = (p[i + 5] as number) - az;
+  const vx = (p[i + 6] as number) - ax,
+    vy = (p[i + 7] as number) - ay,
+    vz = (p[i + 8] as number) - az;
+  const nx = uy * vz - uz * vy,
+    ny = uz * vx - ux * vz,
+    nz = ux * vy - uy * vx;
   const twice = Math.sqrt(nx * nx + ny * ny + nz * nz);
   return twice <= 1e-7 * size * Math.sqrt(Math.max(ux * ux + uy * uy + uz * uz, vx * vx + vy * vy + vz * vz));
 }
@@ -133,7 +154,16 @@ class Welder {
   weldAll(out: Int32Array, from: number, to: number): void {
     for (let i = from; i < to; i += 1) {
       const start = i - (i % 3) - 3;
-      out[i] = start < 0 ? this.weld(i) : this.same(start, i) ? (out[start] as number) : this.same(start + 1, i) ? (out[start + 1] as number) : this.same(start + 2, i) ? (out[start + 2] as number) : this.weld(i);
+      out[i] =
+        start < 0
+          ? this.weld(i)
+          : this.same(start, i)
+            ? (out[start] as number)
+            : this.same(start + 1, i)
+              ? (out[start + 1] as number)
+              : this.same(start + 2, i)
+                ? (out[start + 2] as number)
+                : this.weld(i);
     }
   }
 
@@ -147,7 +177,9 @@ class Welder {
     const x = ((p[3 * corner] as number) - (low[0] as number)) / cell;
     const y = ((p[3 * corner + 1] as number) - (low[1] as number)) / cell;
     const z = ((p[3 * corner + 2] as number) - (low[2] as number)) / cell;
-    const ix = Math.floor(x), iy = Math.floor(y), iz = Math.floor(z);
+    const ix = Math.floor(x),
+      iy = Math.floor(y),
+      iz = Math.floor(z);
     const home = this.slot(ix, iy, iz);
     let found = this.look(home, corner);
     if (found !== NONE) return found;
@@ -179,10 +211,17 @@ class Welder {
 
   private look(slot: number, corner: number): number {
     const { p, eps } = this;
-    const x = p[3 * corner] as number, y = p[3 * corner + 1] as number, z = p[3 * corner + 2] as number;
+    const x = p[3 * corner] as number,
+      y = p[3 * corner + 1] as number,
+      z = p[3 * corner + 2] as number;
     for (let v = this.head[slot] as number; v !== NONE; v = this.next[v] as number) {
       const q = 3 * (this.first[v] as number);
-      if (Math.abs((p[q] as number) - x) <= eps && Math.abs((p[q + 1] as number) - y) <= eps && Math.abs((p[q + 2] as number) - z) <= eps) return v;
+      if (
+        Math.abs((p[q] as number) - x) <= eps &&
+        Math.abs((p[q + 1] as number) - y) <= eps &&
+        Math.abs((p[q + 2] as number) - z) <= eps
+      )
+        return v;
     }
     return NONE;
   }
@@ -234,7 +273,8 @@ class Edges {
     const { list } = this;
     let open = 0;
     for (let v = 0; v < this.head.length; v += 1) {
-      for (let e = this.head[v] as number; e !== NONE; e = list[e + 1] as number) if (list[e + 3] === 1 && !excused(v, list[e] as number)) open += 1;
+      for (let e = this.head[v] as number; e !== NONE; e = list[e + 1] as number)
+        if (list[e + 3] === 1 && !excused(v, list[e] as number)) open += 1;
     }
     return open;
   }
@@ -258,16 +298,23 @@ class Triangles {
 
   /** Whether a triangle of the same corners was added. */
   holds(corner: Int32Array, t: number): boolean {
-    const a = corner[3 * t] as number, b = corner[3 * t + 1] as number, c = corner[3 * t + 2] as number;
+    const a = corner[3 * t] as number,
+      b = corner[3 * t + 1] as number,
+      c = corner[3 * t + 2] as number;
     for (let o = this.head[this.lowest(corner, t)] as number; o !== NONE; o = this.next[o] as number) {
-      const x = corner[3 * o] as number, y = corner[3 * o + 1] as number, z = corner[3 * o + 2] as number;
-      if ((x === a || x === b || x === c) && (y === a || y === b || y === c) && (z === a || z === b || z === c)) return true;
+      const x = corner[3 * o] as number,
+        y = corner[3 * o + 1] as number,
+        z = corner[3 * o + 2] as number;
+      if ((x === a || x === b || x === c) && (y === a || y === b || y === c) && (z === a || z === b || z === c))
+        return true;
     }
     return false;
   }
 
   private lowest(corner: Int32Array, t: number): number {
-    const a = corner[3 * t] as number, b = corner[3 * t + 1] as number, c = corner[3 * t + 2] as number;
+    const a = corner[3 * t] as number,
+      b = corner[3 * t + 1] as number,
+      c = corner[3 * t + 2] as number;
     return a < b ? (a < c ? a : c) : b < c ? b : c;
   }
 }
@@ -307,7 +354,8 @@ class Parts {
   join(a: number, b: number, opposite: boolean): void {
     const [ra, rb] = [this.root(a), this.root(b)];
     if (ra === rb) return;
-    const turn = (a === ra ? 0 : (this.turned[a] as number)) ^ (b === rb ? 0 : (this.turned[b] as number)) ^ (opposite ? 1 : 0);
+    const turn =
+      (a === ra ? 0 : (this.turned[a] as number)) ^ (b === rb ? 0 : (this.turned[b] as number)) ^ (opposite ? 1 : 0);
     this.parent[rb] = ra;
     this.turned[rb] = turn;
   }
@@ -315,7 +363,11 @@ class Parts {
   /** Triangles that face inwards, or where a piece is flat or its sides balance, the fewer ones. */
   inverted(p: Float32Array, skipped: Uint8Array, low: readonly number[], high: readonly number[]): number {
     const count = this.parent.length;
-    const [mx, my, mz] = [0, 1, 2].map((k) => ((low[k] as number) + (high[k] as number)) / 2) as [number, number, number];
+    const [mx, my, mz] = [0, 1, 2].map((k) => ((low[k] as number) + (high[k] as number)) / 2) as [
+      number,
+      number,
+      number,
+    ];
     const outward = new Float64Array(count);
     const weight = new Float64Array(count);
     const asRoot = new Int32Array(count);
@@ -342,8 +394,14 @@ class Parts {
 }
 
 function sixfoldVolume(p: Float32Array, i: number, mx: number, my: number, mz: number): number {
-  const ax = (p[i] as number) - mx, ay = (p[i + 1] as number) - my, az = (p[i + 2] as number) - mz;
-  const bx = (p[i + 3] as number) - mx, by = (p[i + 4] as number) - my, bz = (p[i + 5] as number) - mz;
-  const cx = (p[i + 6] as number) - mx, cy = (p[i + 7] as number) - my, cz = (p[i + 8] as number) - mz;
+  const ax = (p[i] as number) - mx,
+    ay = (p[i + 1] as number) - my,
+    az = (p[i + 2] as number) - mz;
+  const bx = (p[i + 3] as number) - mx,
+    by = (p[i + 4] as number) - my,
+    bz = (p[i + 5] as number) - mz;
+  const cx = (p[i + 6] as number) - mx,
+    cy = (p[i + 7] as number) - my,
+    cz = (p[i + 8] as number) - mz;
   return ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx);
 }

@@ -11,5 +11,7 @@ export const DENNY_SHARE = 0.1;
  */
 export function dennyMumfordM2(options: { lwlM: number; draftM: number; displacedM3: number }): number {
   const draft = positive(options.draftM, 'Draught');
-  return 1.7 * positive(options.lwlM, 'Waterline length') * draft + positive(options.displacedM3, 'Displaced volume') / draft;
+  return (
+    1.7 * positive(options.lwlM, 'Waterline length') * draft + positive(options.displacedM3, 'Displaced volume') / draft
+  );
 }

@@ -11,8 +11,10 @@ export function checkStations(stationsM: readonly number[], what = 'Station'): v
   stationsM.forEach((x, i) => {
     if (!Number.isFinite(x)) throw new Impossible(`${what} ${i + 1} has no position. Type it.`);
     const before = stationsM[i - 1];
-    if (before !== undefined && x === before) throw new Impossible(`${what}s ${i} and ${i + 1} are at the same place. Take one out.`);
-    if (before !== undefined && x < before) throw new Impossible(`${what} ${i + 1} comes before ${what.toLowerCase()} ${i}. Put them in order.`);
+    if (before !== undefined && x === before)
+      throw new Impossible(`${what}s ${i} and ${i + 1} are at the same place. Take one out.`);
+    if (before !== undefined && x < before)
+      throw new Impossible(`${what} ${i + 1} comes before ${what.toLowerCase()} ${i}. Put them in order.`);
   });
 }
 
@@ -27,17 +29,26 @@ export function checkStations(stationsM: readonly number[], what = 'Station'): v
  * @throws RangeError on stations out of order or doubled, a missing girth, negative figures
  * @example areaFromGirths({ stationsM: [0, 1, 2], halfGirthsM: [1, 1, 1] }).areaM2 // → 4
  */
-export function areaFromGirths(options: { stationsM: readonly number[]; halfGirthsM: readonly number[]; halfBreadthsM?: readonly number[] }): { areaM2: number; rule: IntegrationRule; slopeFactor: number } {
+export function areaFromGirths(options: {
+  stationsM: readonly number[];
+  halfGirthsM: readonly number[];
+  halfBreadthsM?: readonly number[];
+}): { areaM2: number; rule: IntegrationRule; slopeFactor: number } {
   const { stationsM: x, halfGirthsM: g, halfBreadthsM: b } = options;
   checkStations(x);
   x.forEach((_, i) => {
-    if (g[i] === undefined || g[i] === null || Number.isNaN(g[i])) throw new Impossible(`The half-girth at station ${i + 1} is missing. Measure it, or take the station out.`);
+    if (g[i] === undefined || g[i] === null || Number.isNaN(g[i]))
+      throw new Impossible(`The half-girth at station ${i + 1} is missing. Measure it, or take the station out.`);
     notNegative(g[i] as number, `Half-girth ${i + 1}`);
     if (b === undefined) return;
-    if (b[i] === undefined || b[i] === null || Number.isNaN(b[i])) throw new Impossible(`The half-breadth at station ${i + 1} is missing. Measure it, or leave all half-breadths out.`);
+    if (b[i] === undefined || b[i] === null || Number.isNaN(b[i]))
+      throw new Impossible(
+        `The half-breadth at station ${i + 1} is missing. Measure it, or leave all half-breadths out.`,
+      );
     notNegative(b[i] as number, `Half-breadth ${i + 1}`);
   });
-  if (g.length !== x.length || (b && b.length !== x.length)) throw new Impossible('There are more figures than stations. Take some out, or add stations.');
+  if (g.length !== x.length || (b && b.length !== x.length))
+    throw new Impossible('There are more figures than stations. Take some out, or add stations.');
   if (g.every((v) => v === 0)) throw new Impossible('Every half-girth is zero. Type what the tape shows.');
   const plain = integrate({ x, y: g });
   if (b === undefined) return { areaM2: 2 * plain.integral, rule: plain.rule, slopeFactor: 1 };
@@ -67,7 +78,10 @@ interface Taped {
  * Girths that stray from the smooth curve through their neighbours (the cubic through two on each side), the
  * worst first. Ends are not judged: a hull may stop short there. Stations without a girth are passed over.
  */
-export function strayGirths(options: { stationsM: readonly number[]; halfGirthsM: readonly (number | null)[] }): StrayGirth[] {
+export function strayGirths(options: {
+  stationsM: readonly number[];
+  halfGirthsM: readonly (number | null)[];
+}): StrayGirth[] {
   let kept: Taped[] = options.stationsM.flatMap((x, index) => {
     const g = options.halfGirthsM[index];
     return typeof g === 'number' && Number.isFinite(g) && Number.isFinite(x) ? [{ index, x, g }] : [];
@@ -79,7 +93,9 @@ export function strayGirths(options: { stationsM: readonly number[]; halfGirthsM
     const worst = offTheCurve(kept).reduce((a, b) => (b.by > a.by ? b : a));
     const rest = kept.filter((p) => p !== worst.p);
     // A stray pulls its neighbours' curves along: what is usual shows only without it.
-    const others = offTheCurve(rest).map((o) => o.by).sort((a, b) => a - b);
+    const others = offTheCurve(rest)
+      .map((o) => o.by)
+      .sort((a, b) => a - b);
     const usual = others[Math.floor(others.length / 2)] ?? 0;
     if (worst.by <= Math.max(STRAY_SHARE * largest, STRAY_TIMES_USUAL * usual)) break;
     strays.push({ index: worst.p.index, expectedM: worst.expectedM });
@@ -100,5 +116,8 @@ function offTheCurve(taped: readonly Taped[]): { p: Taped; expectedM: number; by
 
 /** The polynomial through a few points, at x (Lagrange). */
 function throughPoints(points: readonly { x: number; g: number }[], x: number): number {
-  return points.reduce((sum, p) => sum + p.g * points.reduce((w, q) => (q === p ? w : (w * (x - q.x)) / (p.x - q.x)), 1), 0);
+  return points.reduce(
+    (sum, p) => sum + p.g * points.reduce((w, q) => (q === p ? w : (w * (x - q.x)) / (p.x - q.x)), 1),
+    0,
+  );
 }

@@ -1,5 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import { areaFromDimensions, between, boatPlan, boatProfile, boatSection, bootTopAreaM2, breadthOf, deckAreaM2, dimensionProblems, linesFromOffsets, outlineAreaM2, topsidesAreaM2, underwaterAreaM2, zoneArea, type BoatDimensions } from '../index';
+import {
+  areaFromDimensions,
+  between,
+  boatPlan,
+  boatProfile,
+  boatSection,
+  bootTopAreaM2,
+  breadthOf,
+  deckAreaM2,
+  dimensionProblems,
+  linesFromOffsets,
+  outlineAreaM2,
+  topsidesAreaM2,
+  underwaterAreaM2,
+  zoneArea,
+  type BoatDimensions,
+} from '../index';
 
 const sloop: BoatDimensions = { loaM: 9.6, lwlM: 8.1, beamM: 3.1, draftM: 1.2, freeboardM: 1.05, form: 'longKeel' };
 
@@ -30,8 +46,13 @@ describe('areas from principal dimensions [CP, printed in many paint guides]', (
   it('uses the method in use and keeps the other one’s figures', () => {
     const area = { method: 'typed' as const, dimensions: { draftM: 0.5 }, typed: { areaM2: 7.4, share: 0.05 } };
     expect(zoneArea({ kind: 'underwater', boat: sloop, area })).toMatchObject({ areaM2: 7.4, share: 0.05 });
-    expect(zoneArea({ kind: 'underwater', boat: sloop, area: { ...area, method: 'dimensions' } }).areaM2).toBeCloseTo(8.1 * 3.6 * 0.75, 6);
-    expect(() => zoneArea({ kind: 'rudder', boat: sloop, area: { ...area, method: 'dimensions' } })).toThrow(/no rule of thumb/);
+    expect(zoneArea({ kind: 'underwater', boat: sloop, area: { ...area, method: 'dimensions' } }).areaM2).toBeCloseTo(
+      8.1 * 3.6 * 0.75,
+      6,
+    );
+    expect(() => zoneArea({ kind: 'rudder', boat: sloop, area: { ...area, method: 'dimensions' } })).toThrow(
+      /no rule of thumb/,
+    );
     expect(() => zoneArea({ kind: 'rudder', boat: sloop, area: { ...area, typed: null } })).toThrow(/Type the area/);
   });
   it.each([
@@ -46,7 +67,10 @@ describe('areas from principal dimensions [CP, printed in many paint guides]', (
     expect(run).toThrow(message);
   });
   it('points at a 900 m boat and at lengths that were swapped', () => {
-    expect(dimensionProblems({ ...sloop, loaM: 900 })[0]).toMatchObject({ field: 'loaM', message: expect.stringContaining('between 1.5 and 60 m') });
+    expect(dimensionProblems({ ...sloop, loaM: 900 })[0]).toMatchObject({
+      field: 'loaM',
+      message: expect.stringContaining('between 1.5 and 60 m'),
+    });
     expect(dimensionProblems({ ...sloop, loaM: 8.1, lwlM: 9.6 })[0]?.message).toContain('Swap');
     expect(dimensionProblems({ ...sloop, beamM: 12 })[0]?.field).toBe('beamM');
     expect(dimensionProblems(sloop)).toEqual([]);
@@ -73,16 +97,37 @@ describe('the drawing', () => {
     const { hull } = boatProfile({ ...sloop, keels: 'twin' });
     const bands = [between(hull, -Infinity, 0), between(hull, 0, 0.15), between(hull, 0.15, Infinity)];
     expect(bands.reduce((sum, band) => sum + outlineAreaM2(band), 0)).toBeCloseTo(outlineAreaM2(hull), 9);
-    const square = [{ x: 0, z: 0 }, { x: 2, z: 0 }, { x: 2, z: 2 }, { x: 0, z: 2 }];
+    const square = [
+      { x: 0, z: 0 },
+      { x: 2, z: 0 },
+      { x: 2, z: 2 },
+      { x: 0, z: 2 },
+    ];
     expect(outlineAreaM2(between(square, 0.5, 1.25))).toBeCloseTo(1.5, 12);
   });
 });
 
 describe('the drawing from the best that is known', () => {
   const boat = { ...sloop, keels: 'twin' as const };
-  const table = { stationsM: [0, 3, 6, 9.6], waterlinesM: [0, 0.6, 1.6], halfBreadthsM: [[0, 0.9, 1], [0.8, 1.3, 1.5], [0.8, 1.3, 1.5], [0, 0, 0.2]], waterlineM: 0.6, fromBow: false };
+  const table = {
+    stationsM: [0, 3, 6, 9.6],
+    waterlinesM: [0, 0.6, 1.6],
+    halfBreadthsM: [
+      [0, 0.9, 1],
+      [0.8, 1.3, 1.5],
+      [0.8, 1.3, 1.5],
+      [0, 0, 0.2],
+    ],
+    waterlineM: 0.6,
+    fromBow: false,
+  };
   it('offsets counted from the bow are the same boat turned round', () => {
-    const turned = { ...table, fromBow: true, stationsM: table.stationsM.map((x) => 9.6 - x).reverse(), halfBreadthsM: [...table.halfBreadthsM].reverse() };
+    const turned = {
+      ...table,
+      fromBow: true,
+      stationsM: table.stationsM.map((x) => 9.6 - x).reverse(),
+      halfBreadthsM: [...table.halfBreadthsM].reverse(),
+    };
     const [a, b] = [linesFromOffsets(table), linesFromOffsets(turned)];
     a.stationsM.forEach((x, i) => expect(b.stationsM[i]).toBeCloseTo(x, 9));
     expect(b.halfBreadthsM).toEqual(a.halfBreadthsM);
@@ -105,14 +150,17 @@ describe('the drawing from the best that is known', () => {
     expect(section.keels).toHaveLength(2);
     expect(boatSection(boat, { x: 0.2, lines }).keels).toEqual([]);
   });
-  it.each(['full', 'longKeel', 'finKeel'] as const)('by dimensions alone (%s), plan and section keep the beam, both sides alike', (form) => {
-    const drawn = { ...sloop, form, keels: 'single' as const };
-    expect(boatPlan(drawn).halfBeamM).toBeCloseTo(sloop.beamM / 2, 2);
-    const { outline, skin } = boatSection(drawn, { x: sloop.loaM / 2 });
-    expect(Math.max(...outline.map((p) => p.x))).toBeCloseTo(-Math.min(...outline.map((p) => p.x)), 9);
-    const [port, starboard] = skin.topsides ?? [];
-    expect(port?.map((p) => p.x)).toEqual(starboard?.map((p) => -p.x));
-    expect(outline.every((p) => Number.isFinite(p.x) && Number.isFinite(p.z))).toBe(true);
-    for (const x of [0, sloop.loaM]) expect(boatSection(drawn, { x }).outline.length).toBeGreaterThan(1);
-  });
+  it.each(['full', 'longKeel', 'finKeel'] as const)(
+    'by dimensions alone (%s), plan and section keep the beam, both sides alike',
+    (form) => {
+      const drawn = { ...sloop, form, keels: 'single' as const };
+      expect(boatPlan(drawn).halfBeamM).toBeCloseTo(sloop.beamM / 2, 2);
+      const { outline, skin } = boatSection(drawn, { x: sloop.loaM / 2 });
+      expect(Math.max(...outline.map((p) => p.x))).toBeCloseTo(-Math.min(...outline.map((p) => p.x)), 9);
+      const [port, starboard] = skin.topsides ?? [];
+      expect(port?.map((p) => p.x)).toEqual(starboard?.map((p) => -p.x));
+      expect(outline.every((p) => Number.isFinite(p.x) && Number.isFinite(p.z))).toBe(true);
+      for (const x of [0, sloop.loaM]) expect(boatSection(drawn, { x }).outline.length).toBeGreaterThan(1);
+    },
+  );
 });

@@ -10,7 +10,10 @@ const EVEN = 1e-6;
  * throughout where the stations are uneven. [P: any text of numerical methods]
  * @param options.x ascending, two or more
  */
-export function integrate(options: { x: readonly number[]; y: readonly number[] }): { integral: number; rule: IntegrationRule } {
+export function integrate(options: { x: readonly number[]; y: readonly number[] }): {
+  integral: number;
+  rule: IntegrationRule;
+} {
   const { x, y } = options;
   const at = (list: readonly number[], i: number) => list[i] as number;
   const intervals = x.length - 1;
@@ -25,7 +28,9 @@ export function integrate(options: { x: readonly number[]; y: readonly number[] 
   const paired = intervals - (intervals % 2);
   let sum = 0;
   for (let i = 0; i < paired; i += 2) sum += (step / 3) * (at(y, i) + 4 * at(y, i + 1) + at(y, i + 2));
-  return paired === intervals ? { integral: sum, rule: 'simpson' } : { integral: sum + trapezoid(paired), rule: 'mixed' };
+  return paired === intervals
+    ? { integral: sum, rule: 'simpson' }
+    : { integral: sum + trapezoid(paired), rule: 'mixed' };
 }
 
 /** Slope dy/dx at every station, by the parabola through it and its neighbours (one-sided at the ends). */
@@ -38,6 +43,10 @@ export function slopes(options: { x: readonly number[]; y: readonly number[] }):
     const m = Math.min(Math.max(i, 1), last - 1);
     const [a, b, c] = [at(x, m - 1), at(x, m), at(x, m + 1)];
     const [ya, yb, yc] = [at(y, m - 1), at(y, m), at(y, m + 1)];
-    return (ya * (2 * xi - b - c)) / ((a - b) * (a - c)) + (yb * (2 * xi - a - c)) / ((b - a) * (b - c)) + (yc * (2 * xi - a - b)) / ((c - a) * (c - b));
+    return (
+      (ya * (2 * xi - b - c)) / ((a - b) * (a - c)) +
+      (yb * (2 * xi - a - c)) / ((b - a) * (b - c)) +
+      (yc * (2 * xi - a - b)) / ((c - a) * (c - b))
+    );
   });
 }

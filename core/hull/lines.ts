@@ -23,7 +23,10 @@ const HEIGHTS = 24;
 export function linesFromOffsets(table: OffsetTable & { waterlineM: number; fromBow: boolean }): HullLines {
   const first = table.stationsM[0] as number;
   const last = table.stationsM[table.stationsM.length - 1] as number;
-  const order = table.stationsM.map((x, i) => ({ x: table.fromBow ? last - x : x - first, row: table.halfBreadthsM[i] as readonly (number | null)[] }));
+  const order = table.stationsM.map((x, i) => ({
+    x: table.fromBow ? last - x : x - first,
+    row: table.halfBreadthsM[i] as readonly (number | null)[],
+  }));
   if (table.fromBow) order.reverse();
   const heightsM = table.waterlinesM.map((z) => z - table.waterlineM);
   // Along a station the hull reaches from the lowest to the highest figure above zero, with the zero next to it.
@@ -57,19 +60,31 @@ export interface MeshLines {
  * Lines for drawing from a placed mesh (see `placeMesh`): the outermost breadth on a grid of stations and heights,
  * found where triangles cross them. Trim is taken out about amidships; heel is not drawn.
  */
-export function linesFromMesh(options: { positions: Float32Array; waterline: Plane; lengthM: number; depthM: number; mirror: boolean }): MeshLines {
+export function linesFromMesh(options: {
+  positions: Float32Array;
+  waterline: Plane;
+  lengthM: number;
+  depthM: number;
+  mirror: boolean;
+}): MeshLines {
   const { positions: p, waterline, lengthM, depthM } = options;
   const trim = Math.tan((waterline.trimDeg * Math.PI) / 180);
   const heel = Math.tan((waterline.heelDeg * Math.PI) / 180);
   // The ends themselves are often a single line: they are looked at a hair inside.
   const hair = lengthM * 5e-4;
-  const stationsM = Array.from({ length: STATIONS + 1 }, (_, i) => Math.min(lengthM - hair, Math.max(hair, (lengthM * i) / STATIONS)));
+  const stationsM = Array.from({ length: STATIONS + 1 }, (_, i) =>
+    Math.min(lengthM - hair, Math.max(hair, (lengthM * i) / STATIONS)),
+  );
   const heightsM = Array.from({ length: HEIGHTS + 1 }, (_, k) => (depthM * k) / HEIGHTS - waterline.heightM);
   const breadth = stationsM.map(() => heightsM.map(() => -1));
   const topM = stationsM.map(() => -Infinity);
   const bottomM = stationsM.map(() => Infinity);
   let girth = 0;
-  const corners = [[0, 0, 0], [0, 0, 0], [0, 0, 0]] as [number, number, number][];
+  const corners = [
+    [0, 0, 0],
+    [0, 0, 0],
+    [0, 0, 0],
+  ] as [number, number, number][];
   for (let i = 0; i < p.length; i += 9) {
     for (let k = 0; k < 3; k += 1) {
       const c = corners[k] as [number, number, number];
@@ -79,11 +94,16 @@ export function linesFromMesh(options: { positions: Float32Array; waterline: Pla
     }
     const [a, b, c] = corners as [[number, number, number], [number, number, number], [number, number, number]];
     const floats = (q: readonly number[]) => (q[2] as number) - heel * (q[1] as number);
-    if (Math.min(floats(a), floats(b), floats(c)) < 0 && Math.max(floats(a), floats(b), floats(c)) >= 0) girth += cutLength(a, b, c, floats);
+    if (Math.min(floats(a), floats(b), floats(c)) < 0 && Math.max(floats(a), floats(b), floats(c)) >= 0)
+      girth += cutLength(a, b, c, floats);
     const x0 = Math.min(a[0], b[0], c[0]);
     const x1 = Math.max(a[0], b[0], c[0]);
     const step = lengthM / STATIONS;
-    for (let s = Math.max(0, Math.ceil((x0 - hair) / step)); s <= Math.min(STATIONS, Math.floor((x1 + hair) / step)); s += 1) {
+    for (
+      let s = Math.max(0, Math.ceil((x0 - hair) / step));
+      s <= Math.min(STATIONS, Math.floor((x1 + hair) / step));
+      s += 1
+    ) {
       const x = stationsM[s] as number;
       if (x < x0 || x > x1) continue;
       const [from, to] = crossing(a, b, c, x);
@@ -103,7 +123,8 @@ export function linesFromMesh(options: { positions: Float32Array; waterline: Pla
   }
   // A station that no triangle crossed takes the shape of the next that one did.
   const known = stationsM.flatMap((_, s) => (Number.isFinite(topM[s]) ? [s] : []));
-  const near = (s: number) => known.reduce((best, k) => (Math.abs(k - s) < Math.abs(best - s) ? k : best), known[0] ?? 0);
+  const near = (s: number) =>
+    known.reduce((best, k) => (Math.abs(k - s) < Math.abs(best - s) ? k : best), known[0] ?? 0);
   const round = (v: number) => Math.round(v * 1e4) / 1e4;
   const lines: HullLines = {
     known: 'mesh',
@@ -119,23 +140,42 @@ export function linesFromMesh(options: { positions: Float32Array; waterline: Pla
 type P3 = readonly [number, number, number];
 
 /** Where a triangle crosses the section at x: two points (y, z). */
-function crossing(a: P3, b: P3, c: P3, x: number): [readonly [number, number] | null, readonly [number, number] | null] {
+function crossing(
+  a: P3,
+  b: P3,
+  c: P3,
+  x: number,
+): [readonly [number, number] | null, readonly [number, number] | null] {
   const found: [number, number][] = [];
-  for (const [p, q] of [[a, b], [b, c], [c, a]] as const) {
+  for (const [p, q] of [
+    [a, b],
+    [b, c],
+    [c, a],
+  ] as const) {
     if ((p[0] - x) * (q[0] - x) > 0 || p[0] === q[0]) continue;
     const t = (x - p[0]) / (q[0] - p[0]);
     found.push([p[1] + (q[1] - p[1]) * t, p[2] + (q[2] - p[2]) * t]);
   }
   if (found.length === 0) return [null, null];
   // A corner on the section is found twice: take the two that are furthest apart.
-  let best: [readonly [number, number], readonly [number, number]] = [found[0] as [number, number], found[0] as [number, number]];
-  for (const p of found) for (const q of found) if (Math.hypot(p[0] - q[0], p[1] - q[1]) > Math.hypot(best[0][0] - best[1][0], best[0][1] - best[1][1])) best = [p, q];
+  let best: [readonly [number, number], readonly [number, number]] = [
+    found[0] as [number, number],
+    found[0] as [number, number],
+  ];
+  for (const p of found)
+    for (const q of found)
+      if (Math.hypot(p[0] - q[0], p[1] - q[1]) > Math.hypot(best[0][0] - best[1][0], best[0][1] - best[1][1]))
+        best = [p, q];
   return best;
 }
 
 function cutLength(a: P3, b: P3, c: P3, level: (q: P3) => number): number {
   const ends: P3[] = [];
-  for (const [p, q] of [[a, b], [b, c], [c, a]] as const) {
+  for (const [p, q] of [
+    [a, b],
+    [b, c],
+    [c, a],
+  ] as const) {
     const [f, g] = [level(p), level(q)];
     if (f < 0 === g < 0) continue;
     const t = f / (f - g);

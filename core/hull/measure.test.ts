@@ -1,22 +1,72 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { areaBy, areaFromGirths, areaFromOffsets, calibratedArea, calibratedShare, combineAreas, dennyMumfordM2, girthCells, guessGirthColumns, hasHeadings, integrate, isMeasured, methodsFor, netAreas, NO_MODEL, offsetCells, paintContradicts, readCell, readGirthTable, readOffsetCells, seemsDecimalComma, shapeArea, slopes, spreadOf, strayGirths, sumShapes, totalArea, unitInHeadings, wearBand, wearLengthM, zoneArea, type AreaOwner, type AreaRecord, type ShapeFigure } from '../index';
+import {
+  areaBy,
+  areaFromGirths,
+  areaFromOffsets,
+  calibratedArea,
+  calibratedShare,
+  combineAreas,
+  dennyMumfordM2,
+  girthCells,
+  guessGirthColumns,
+  hasHeadings,
+  integrate,
+  isMeasured,
+  methodsFor,
+  netAreas,
+  NO_MODEL,
+  offsetCells,
+  paintContradicts,
+  readCell,
+  readGirthTable,
+  readOffsetCells,
+  seemsDecimalComma,
+  shapeArea,
+  slopes,
+  spreadOf,
+  strayGirths,
+  sumShapes,
+  totalArea,
+  unitInHeadings,
+  wearBand,
+  wearLengthM,
+  zoneArea,
+  type AreaOwner,
+  type AreaRecord,
+  type ShapeFigure,
+} from '../index';
 
-const boat = { loaM: 9.6, lwlM: 8.1, beamM: 3.1, draftM: 1.15, freeboardM: 1.05, form: 'longKeel' as const, keels: 'twin' as const };
+const boat = {
+  loaM: 9.6,
+  lwlM: 8.1,
+  beamM: 3.1,
+  draftM: 1.15,
+  freeboardM: 1.05,
+  form: 'longKeel' as const,
+  keels: 'twin' as const,
+};
 const blank: AreaRecord = { method: 'dimensions', dimensions: {}, typed: null };
 const num = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('rules of integration [P: any text of numerical methods]', () => {
   it('Simpson is exact on cubics', () => {
     fc.assert(
-      fc.property(num(-3, 3), num(-3, 3), num(-3, 3), num(-3, 3), fc.integer({ min: 1, max: 6 }), (a, b, c, d, pairs) => {
-        const x = Array.from({ length: 2 * pairs + 1 }, (_, i) => 1 + i * 0.5);
-        const end = x[x.length - 1] as number;
-        const whole = (t: number) => (a * t ** 4) / 4 + (b * t ** 3) / 3 + (c * t * t) / 2 + d * t;
-        const found = integrate({ x, y: x.map((t) => a * t ** 3 + b * t * t + c * t + d) });
-        expect(found.rule).toBe('simpson');
-        expect(found.integral).toBeCloseTo(whole(end) - whole(1), 6);
-      }),
+      fc.property(
+        num(-3, 3),
+        num(-3, 3),
+        num(-3, 3),
+        num(-3, 3),
+        fc.integer({ min: 1, max: 6 }),
+        (a, b, c, d, pairs) => {
+          const x = Array.from({ length: 2 * pairs + 1 }, (_, i) => 1 + i * 0.5);
+          const end = x[x.length - 1] as number;
+          const whole = (t: number) => (a * t ** 4) / 4 + (b * t ** 3) / 3 + (c * t * t) / 2 + d * t;
+          const found = integrate({ x, y: x.map((t) => a * t ** 3 + b * t * t + c * t + d) });
+          expect(found.rule).toBe('simpson');
+          expect(found.integral).toBeCloseTo(whole(end) - whole(1), 6);
+        },
+      ),
     );
   });
   it('an odd last interval takes the trapezoid, uneven stations take it throughout', () => {
@@ -27,7 +77,9 @@ describe('rules of integration [P: any text of numerical methods]', () => {
   });
   it('slopes are exact on parabolas, uneven stations and ends too', () => {
     const x = [0, 0.7, 1.1, 3, 3.5];
-    slopes({ x, y: x.map((t) => 2 * t * t - 3 * t + 1) }).forEach((s, i) => expect(s).toBeCloseTo(4 * (x[i] as number) - 3, 9));
+    slopes({ x, y: x.map((t) => 2 * t * t - 3 * t + 1) }).forEach((s, i) =>
+      expect(s).toBeCloseTo(4 * (x[i] as number) - 3, 9),
+    );
     expect(slopes({ x: [0, 2], y: [1, 5] })).toEqual([2, 2]);
   });
 });
@@ -62,23 +114,49 @@ describe('girths', () => {
     const strays = strayGirths({ stationsM, halfGirthsM: misread });
     expect(strays.map((s) => s.index)).toEqual([4]);
     expect(strays[0]?.expectedM).toBeCloseTo(fair[4] as number, 2);
-    expect(strayGirths({ stationsM, halfGirthsM: misread.map((g, i) => (i === 7 ? null : g)) }).map((s) => s.index)).toEqual([4]);
+    expect(
+      strayGirths({ stationsM, halfGirthsM: misread.map((g, i) => (i === 7 ? null : g)) }).map((s) => s.index),
+    ).toEqual([4]);
   });
   it('a gap is passed over and said; without half-breadths the ± is wider', () => {
-    const station = (xM: number, halfGirthM: number | null, halfBreadthM: number | null) => ({ xM, halfGirthM, halfBreadthM });
+    const station = (xM: number, halfGirthM: number | null, halfBreadthM: number | null) => ({
+      xM,
+      halfGirthM,
+      halfBreadthM,
+    });
     const stations = [0, 1, 2, 3, 4, 5].map((x) => station(x, 1, 0.5));
     const area: AreaRecord = { ...blank, method: 'girths', girths: { even: true, stations } };
     expect(zoneArea({ kind: 'underwater', boat, area })).toMatchObject({ areaM2: expect.closeTo(10, 9), share: 0.04 });
-    const gap = zoneArea({ kind: 'underwater', boat, area: { ...area, girths: { even: true, stations: stations.map((s, i) => (i === 2 ? { ...s, halfGirthM: null } : { ...s, halfBreadthM: null })) } } });
+    const gap = zoneArea({
+      kind: 'underwater',
+      boat,
+      area: {
+        ...area,
+        girths: {
+          even: true,
+          stations: stations.map((s, i) => (i === 2 ? { ...s, halfGirthM: null } : { ...s, halfBreadthM: null })),
+        },
+      },
+    });
     expect(gap).toMatchObject({ areaM2: expect.closeTo(10, 9), share: 0.06 });
     expect(gap.working.what).toContain('1 still to tape');
     expect(gap.working.mattersMost).toContain('Slope was not corrected');
-    expect(() => zoneArea({ kind: 'underwater', boat, area: { ...area, girths: { even: true, stations: [] } } })).toThrow(/two stations or more/);
+    expect(() =>
+      zoneArea({ kind: 'underwater', boat, area: { ...area, girths: { even: true, stations: [] } } }),
+    ).toThrow(/two stations or more/);
   });
 });
 
 describe('offsets', () => {
-  const wall = { stationsM: [0, 2, 4], waterlinesM: [0, 0.5, 1], halfBreadthsM: [[1, 1, 1], [1, 1, 1], [1, 1, 1]] };
+  const wall = {
+    stationsM: [0, 2, 4],
+    waterlinesM: [0, 0.5, 1],
+    halfBreadthsM: [
+      [1, 1, 1],
+      [1, 1, 1],
+      [1, 1, 1],
+    ],
+  };
   it('a wall-sided box by hand, cut at heights between waterlines', () => {
     expect(areaFromOffsets(wall).areaM2).toBeCloseTo(8, 9);
     expect(areaFromOffsets({ ...wall, fromM: 0.2, toM: 0.9 }).areaM2).toBeCloseTo(2 * 4 * 0.7, 9);
@@ -90,15 +168,39 @@ describe('offsets', () => {
     expect(areaFromOffsets(leaning).areaM2).toBeCloseTo(2 * 4 * 1.25, 9);
   });
   it('a corner not measured takes its triangle with it, the centreplane is no hull', () => {
-    expect(areaFromOffsets({ ...wall, halfBreadthsM: [[1, 1, 1], [1, 1, 1], [1, 1, null]] }).areaM2).toBeCloseTo(8 - 2 * 0.5, 9);
-    expect(areaFromOffsets({ ...wall, halfBreadthsM: [[0, 0, 0], [0, 0, 0], [0, 0, 0]] }).areaM2).toBe(0);
+    expect(
+      areaFromOffsets({
+        ...wall,
+        halfBreadthsM: [
+          [1, 1, 1],
+          [1, 1, 1],
+          [1, 1, null],
+        ],
+      }).areaM2,
+    ).toBeCloseTo(8 - 2 * 0.5, 9);
+    expect(
+      areaFromOffsets({
+        ...wall,
+        halfBreadthsM: [
+          [0, 0, 0],
+          [0, 0, 0],
+          [0, 0, 0],
+        ],
+      }).areaM2,
+    ).toBe(0);
   });
   it('bands add up for any heights', () => {
     fc.assert(
-      fc.property(fc.array(fc.array(num(0, 2), { minLength: 4, maxLength: 4 }), { minLength: 3, maxLength: 6 }), num(0.01, 2.9), (halfBreadthsM, h) => {
-        const table = { stationsM: halfBreadthsM.map((_, i) => i), waterlinesM: [0, 1, 2, 3], halfBreadthsM };
-        expect(areaFromOffsets({ ...table, toM: h }).areaM2 + areaFromOffsets({ ...table, fromM: h }).areaM2).toBeCloseTo(areaFromOffsets(table).areaM2, 9);
-      }),
+      fc.property(
+        fc.array(fc.array(num(0, 2), { minLength: 4, maxLength: 4 }), { minLength: 3, maxLength: 6 }),
+        num(0.01, 2.9),
+        (halfBreadthsM, h) => {
+          const table = { stationsM: halfBreadthsM.map((_, i) => i), waterlinesM: [0, 1, 2, 3], halfBreadthsM };
+          expect(
+            areaFromOffsets({ ...table, toM: h }).areaM2 + areaFromOffsets({ ...table, fromM: h }).areaM2,
+          ).toBeCloseTo(areaFromOffsets(table).areaM2, 9);
+        },
+      ),
     );
   });
   it.each([
@@ -106,7 +208,17 @@ describe('offsets', () => {
     [{ ...wall, waterlinesM: [0, 1, 0.5] }, /Waterline 3 comes before waterline 2/],
     [{ ...wall, halfBreadthsM: wall.halfBreadthsM.slice(1) }, /3 stations but 2 rows/],
     [{ ...wall, halfBreadthsM: [[1], [1, 1, 1], [1, 1, 1]] }, /Station 1 has 1 half-breadths for 3 waterlines/],
-    [{ ...wall, halfBreadthsM: [[1, -1, 1], [1, 1, 1], [1, 1, 1]] }, /station 1, waterline 2 cannot be less than zero/],
+    [
+      {
+        ...wall,
+        halfBreadthsM: [
+          [1, -1, 1],
+          [1, 1, 1],
+          [1, 1, 1],
+        ],
+      },
+      /station 1, waterline 2 cannot be less than zero/,
+    ],
     [{ ...wall, fromM: 2, toM: 1 }, /lower height must lie below/],
   ])('refuses %#', (table, message) => {
     expect(() => areaFromOffsets(table)).toThrow(message);
@@ -115,12 +227,22 @@ describe('offsets', () => {
     const hull = { ...NO_MODEL, offsets: { ...wall, waterlineM: 0.4, fromBow: false, includeBottom: true } };
     const question = { kind: 'underwater' as const, boat, hull, area: { ...blank, method: 'offsets' as const } };
     expect(zoneArea(question).areaM2).toBeCloseTo(8 * 0.4 + 8, 9);
-    expect(zoneArea({ ...question, hull: { ...hull, offsets: { ...hull.offsets, includeBottom: false } } }).areaM2).toBeCloseTo(3.2, 9);
-    expect(zoneArea({ ...question, kind: 'bootTop', area: { ...blank, method: 'offsets', offsets: { fromM: 0, toM: 0.25 } } }).areaM2).toBeCloseTo(2, 9);
+    expect(
+      zoneArea({ ...question, hull: { ...hull, offsets: { ...hull.offsets, includeBottom: false } } }).areaM2,
+    ).toBeCloseTo(3.2, 9);
+    expect(
+      zoneArea({
+        ...question,
+        kind: 'bootTop',
+        area: { ...blank, method: 'offsets', offsets: { fromM: 0, toM: 0.25 } },
+      }).areaM2,
+    ).toBeCloseTo(2, 9);
     expect(zoneArea({ ...question, side: 'port' }).areaM2).toBeCloseTo(5.6, 9);
     expect(zoneArea({ ...question, side: 'part', partShare: 0.25 }).areaM2).toBeCloseTo(2.8, 9);
     expect(() => zoneArea({ ...question, hull: NO_MODEL })).toThrow(/no table of offsets yet/);
-    expect(() => zoneArea({ ...question, area: { ...blank, method: 'offsets', offsets: { fromM: 3, toM: null } } })).toThrow(/no hull between these heights/);
+    expect(() =>
+      zoneArea({ ...question, area: { ...blank, method: 'offsets', offsets: { fromM: 3, toM: null } } }),
+    ).toThrow(/no hull between these heights/);
   });
 });
 
@@ -148,9 +270,19 @@ describe('shapes [P: plane and solid geometry; foil factor M]', () => {
   ])('refuses %j', (figure, message) => {
     expect(() => shapeArea(figure)).toThrow(message);
   });
-  const part = (lengthM: number, share: number, more: object = {}) => ({ figure: { kind: 'rectangle' as const, lengthM, widthM: 1 }, count: 1, deduct: false, share, ...more });
+  const part = (lengthM: number, share: number, more: object = {}) => ({
+    figure: { kind: 'rectangle' as const, lengthM, widthM: 1 },
+    count: 1,
+    deduct: false,
+    share,
+    ...more,
+  });
   it('independent parts combine in quadrature, by hand: 10 ± 10 % and 10 ± 10 % are 20 ± 7.07 % [P: GUM 5.1]', () => {
-    expect(sumShapes([part(10, 0.1), part(10, 0.1)])).toMatchObject({ areaM2: 20, plusMinusM2: expect.closeTo(Math.SQRT2, 9), share: expect.closeTo(0.0707, 4) });
+    expect(sumShapes([part(10, 0.1), part(10, 0.1)])).toMatchObject({
+      areaM2: 20,
+      plusMinusM2: expect.closeTo(Math.SQRT2, 9),
+      share: expect.closeTo(0.0707, 4),
+    });
   });
   it('several alike and parts of one group share their error', () => {
     expect(sumShapes([part(10, 0.1, { count: 2 })]).share).toBeCloseTo(0.1, 9);
@@ -158,12 +290,17 @@ describe('shapes [P: plane and solid geometry; foil factor M]', () => {
   });
   it('a deduction widens the share unless it shares the error', () => {
     expect(sumShapes([part(10, 0.1), part(5, 0.1, { deduct: true })]).share).toBeCloseTo(Math.hypot(1, 0.5) / 5, 9);
-    expect(sumShapes([part(10, 0.1, { group: 'a' }), part(5, 0.1, { deduct: true, group: 'a' })]).share).toBeCloseTo(0.1, 9);
+    expect(sumShapes([part(10, 0.1, { group: 'a' }), part(5, 0.1, { deduct: true, group: 'a' })]).share).toBeCloseTo(
+      0.1,
+      9,
+    );
   });
   it('refuses nothing, half a shape, and deductions larger than the whole', () => {
     expect(() => sumShapes([])).toThrow(/no shape yet/);
     expect(() => sumShapes([part(1, 0.1, { count: 1.5 })])).toThrow(/whole number/);
-    expect(() => sumShapes([part(1, 0.1), part(2, 0.1, { deduct: true })])).toThrow(/deductions are as large as the whole/);
+    expect(() => sumShapes([part(1, 0.1), part(2, 0.1, { deduct: true })])).toThrow(
+      /deductions are as large as the whole/,
+    );
   });
 });
 
@@ -176,7 +313,10 @@ describe('± of sums', () => {
         const errors = parts.map((p) => p.areaM2 * p.share);
         expect(plusMinusM2).toBeLessThanOrEqual(errors.reduce((a, b) => a + b, 0) + 1e-9);
         expect(plusMinusM2).toBeGreaterThanOrEqual(Math.max(...errors) - 1e-9);
-        expect(combineAreas(parts.map((p) => ({ ...p, group: 'one' }))).plusMinusM2).toBeCloseTo(errors.reduce((a, b) => a + b, 0), 9);
+        expect(combineAreas(parts.map((p) => ({ ...p, group: 'one' }))).plusMinusM2).toBeCloseTo(
+          errors.reduce((a, b) => a + b, 0),
+          9,
+        );
       }),
     );
   });
@@ -189,8 +329,16 @@ describe('± of sums', () => {
 describe('Denny–Mumford and the area by paint', () => {
   it('by hand: 1.7·8·0.6 + 4.2/0.6', () => {
     expect(dennyMumfordM2({ lwlM: 8, draftM: 0.6, displacedM3: 4.2 })).toBeCloseTo(15.16, 9);
-    expect(() => dennyMumfordM2({ lwlM: 8, draftM: 0.6, displacedM3: 0 })).toThrow(/Displaced volume must be more than zero/);
-    expect(zoneArea({ kind: 'underwater', boat, area: { ...blank, method: 'denny', denny: { displacedM3: 4.2, draftM: 0.6 } } }).areaM2).toBeCloseTo(1.7 * 8.1 * 0.6 + 7, 9);
+    expect(() => dennyMumfordM2({ lwlM: 8, draftM: 0.6, displacedM3: 0 })).toThrow(
+      /Displaced volume must be more than zero/,
+    );
+    expect(
+      zoneArea({
+        kind: 'underwater',
+        boat,
+        area: { ...blank, method: 'denny', denny: { displacedM3: 4.2, draftM: 0.6 } },
+      }).areaM2,
+    ).toBeCloseTo(1.7 * 8.1 * 0.6 + 7, 9);
   });
   it('A = 1000·litres/wet film [P: coating arithmetic]: 4 L thinned by 5 % at 200 µm cover 21 m²', () => {
     expect(calibratedArea({ litres: 4, wetFilmMicron: 200, thinner: 0.05 })).toBeCloseTo(21, 9);
@@ -208,7 +356,9 @@ describe('Denny–Mumford and the area by paint', () => {
 describe('bands of high wear', () => {
   it('the waterline by its length and width: 2·(8.1 + 1.55)·0.3', () => {
     expect(wearBand({ band: { place: 'waterline', widthM: 0.3, lengthM: null }, boat }).areaM2).toBeCloseTo(5.79, 9);
-    expect(wearBand({ band: { place: 'waterline', widthM: 0.3, lengthM: null }, boat, waterlineGirthM: 18 })).toMatchObject({ areaM2: expect.closeTo(5.4, 9), share: 0.06 });
+    expect(
+      wearBand({ band: { place: 'waterline', widthM: 0.3, lengthM: null }, boat, waterlineGirthM: 18 }),
+    ).toMatchObject({ areaM2: expect.closeTo(5.4, 9), share: 0.06 });
   });
   it('edges come off the drawing: a taped length overrides; twin keels have two', () => {
     const one = wearLengthM({ place: 'keelLeadingEdge', boat: { ...boat, keels: 'single', form: 'finKeel' } });
@@ -223,10 +373,27 @@ describe('bands of high wear', () => {
 });
 
 describe('zones and their patches', () => {
-  const zone = (id: string, method: AreaRecord['method'], more: Partial<AreaOwner> = {}): AreaOwner => ({ id, name: id, kind: 'underwater', area: { ...blank, method, typed: { areaM2: 20, share: 0.1 } }, ...more });
-  const patch = (id: string, patchKind: NonNullable<AreaOwner['patchKind']>, areaM2: number): AreaOwner => zone(id, 'typed', { parentId: 'bottom', patchKind, area: { ...blank, method: 'typed', typed: { areaM2, share: 0.2 } } });
+  const zone = (id: string, method: AreaRecord['method'], more: Partial<AreaOwner> = {}): AreaOwner => ({
+    id,
+    name: id,
+    kind: 'underwater',
+    area: { ...blank, method, typed: { areaM2: 20, share: 0.1 } },
+    ...more,
+  });
+  const patch = (id: string, patchKind: NonNullable<AreaOwner['patchKind']>, areaM2: number): AreaOwner =>
+    zone(id, 'typed', {
+      parentId: 'bottom',
+      patchKind,
+      area: { ...blank, method: 'typed', typed: { areaM2, share: 0.2 } },
+    });
   it('stand pads and bonding strips come out of the zone, high-wear bands and touch-ups do not', () => {
-    const surfaces = [zone('bottom', 'typed'), patch('pads', 'standPad', 1.2), patch('strip', 'bondingStrip', 0.8), patch('edge', 'highWear', 2), patch('scratch', 'touchUp', 0.3)];
+    const surfaces = [
+      zone('bottom', 'typed'),
+      patch('pads', 'standPad', 1.2),
+      patch('strip', 'bondingStrip', 0.8),
+      patch('edge', 'highWear', 2),
+      patch('scratch', 'touchUp', 0.3),
+    ];
     const net = netAreas({ boat, hull: NO_MODEL, surfaces });
     expect(net.get('bottom')).toMatchObject({ areaM2: expect.closeTo(18, 9), grossM2: 20 });
     // By hand: ±2, ±0.24 and ±0.16 m² in quadrature over 18 m².
@@ -234,19 +401,44 @@ describe('zones and their patches', () => {
     expect(net.get('edge')).toMatchObject({ areaM2: 2, share: 0.2 });
   });
   it('an area found by its own paint already lacks what was carved out', () => {
-    const bottom = zone('bottom', 'calibrated', { area: { ...blank, method: 'calibrated', calibrated: { coatId: null, litres: 4, wetFilmMicron: 200, thinner: 0, readings: 9 } } });
-    expect(netAreas({ boat, hull: NO_MODEL, surfaces: [bottom, patch('pads', 'standPad', 1)] }).get('bottom')?.areaM2).toBeCloseTo(20, 9);
+    const bottom = zone('bottom', 'calibrated', {
+      area: {
+        ...blank,
+        method: 'calibrated',
+        calibrated: { coatId: null, litres: 4, wetFilmMicron: 200, thinner: 0, readings: 9 },
+      },
+    });
+    expect(
+      netAreas({ boat, hull: NO_MODEL, surfaces: [bottom, patch('pads', 'standPad', 1)] }).get('bottom')?.areaM2,
+    ).toBeCloseTo(20, 9);
   });
   it('patches larger than their zone are refused by its name', () => {
-    expect(() => netAreas({ boat, hull: NO_MODEL, surfaces: [zone('bottom', 'typed'), patch('pads', 'standPad', 21)] })).toThrow(/cut out of bottom are larger/);
+    expect(() =>
+      netAreas({ boat, hull: NO_MODEL, surfaces: [zone('bottom', 'typed'), patch('pads', 'standPad', 21)] }),
+    ).toThrow(/cut out of bottom are larger/);
   });
   it('the whole skin: zones by the boat’s dimensions are wrong together, typed ones are not', () => {
-    const row = (method: AreaRecord['method'], grossM2: number, areaShare: number) => ({ ...zone(`${method}${grossM2}`, method), grossM2, areaShare });
+    const row = (method: AreaRecord['method'], grossM2: number, areaShare: number) => ({
+      ...zone(`${method}${grossM2}`, method),
+      grossM2,
+      areaShare,
+    });
     expect(totalArea([row('dimensions', 20, 0.15), row('dimensions', 30, 0.15)]).share).toBeCloseTo(0.15, 9);
-    expect(totalArea([row('typed', 20, 0.1), row('typed', 20, 0.1), { ...row('typed', 5, 0.1), parentId: 'x' }])).toMatchObject({ areaM2: 40, share: expect.closeTo(0.1 / Math.SQRT2, 9) });
+    expect(
+      totalArea([row('typed', 20, 0.1), row('typed', 20, 0.1), { ...row('typed', 5, 0.1), parentId: 'x' }]),
+    ).toMatchObject({ areaM2: 40, share: expect.closeTo(0.1 / Math.SQRT2, 9) });
   });
   it('each kind of zone has its methods, each method says what it lacks', () => {
-    expect(methodsFor('underwater')).toEqual(['dimensions', 'denny', 'girths', 'offsets', 'mesh', 'shapes', 'typed', 'calibrated']);
+    expect(methodsFor('underwater')).toEqual([
+      'dimensions',
+      'denny',
+      'girths',
+      'offsets',
+      'mesh',
+      'shapes',
+      'typed',
+      'calibrated',
+    ]);
     expect(methodsFor('rudder')).toEqual(['shapes', 'typed', 'calibrated']);
     expect(methodsFor('underwater', 'highWear')).toContain('band');
     const question = { kind: 'underwater' as const, boat, area: blank };
@@ -281,43 +473,130 @@ describe('tables of girths and offsets', () => {
   });
   it('names what it cannot read', () => {
     expect(readCell('about 2', metres)).toMatchObject({ ok: false });
-    expect(readCell('3-14-5', metres)).toMatchObject({ ok: false, message: expect.stringContaining('inches go to 11') });
+    expect(readCell('3-14-5', metres)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('inches go to 11'),
+    });
   });
   it('knows a decimal comma, a unit and the columns by their headings', () => {
-    expect(seemsDecimalComma([['0', '1,25'], ['2', '1,5']])).toBe(true);
-    expect(seemsDecimalComma([['0', '1.25'], ['2', '1,5']])).toBe(false);
+    expect(
+      seemsDecimalComma([
+        ['0', '1,25'],
+        ['2', '1,5'],
+      ]),
+    ).toBe(true);
+    expect(
+      seemsDecimalComma([
+        ['0', '1.25'],
+        ['2', '1,5'],
+      ]),
+    ).toBe(false);
     expect(unitInHeadings(['Station', 'Half girth [mm]'])).toBe('mm');
     expect(unitInHeadings(['Station', 'Girth'])).toBeNull();
-    expect(guessGirthColumns(['Half breadth', 'x', 'Tape girth'])).toEqual({ position: 1, halfGirth: 2, halfBreadth: 0 });
+    expect(guessGirthColumns(['Half breadth', 'x', 'Tape girth'])).toEqual({
+      position: 1,
+      halfGirth: 2,
+      halfBreadth: 0,
+    });
     expect(guessGirthColumns(['a', 'b'])).toEqual({ position: 0, halfGirth: 1, halfBreadth: -1 });
     expect(hasHeadings([['Station', 'Girth']], metres)).toBe(true);
     expect(hasHeadings([['0', '1']], metres)).toBe(false);
   });
   it('girths: every bad cell named by row and column, the good ones kept and put in order', () => {
-    const cells = [['x', 'girth', 'breadth'], ['2', '1.1', '0.9'], ['0', 'oops', ''], ['1', '-3', '0.5'], ['', '1', '1'], ['', '', '']];
-    const { stations, bad } = readGirthTable({ cells, columns: { position: 0, halfGirth: 1, halfBreadth: 2 }, style: metres, headings: true });
-    expect(stations).toEqual([{ xM: 0, halfGirthM: null, halfBreadthM: null }, { xM: 1, halfGirthM: null, halfBreadthM: 0.5 }, { xM: 2, halfGirthM: 1.1, halfBreadthM: 0.9 }]);
-    expect(bad.map((b) => [b.row, b.column])).toEqual([[3, 2], [4, 2], [5, 1]]);
+    const cells = [
+      ['x', 'girth', 'breadth'],
+      ['2', '1.1', '0.9'],
+      ['0', 'oops', ''],
+      ['1', '-3', '0.5'],
+      ['', '1', '1'],
+      ['', '', ''],
+    ];
+    const { stations, bad } = readGirthTable({
+      cells,
+      columns: { position: 0, halfGirth: 1, halfBreadth: 2 },
+      style: metres,
+      headings: true,
+    });
+    expect(stations).toEqual([
+      { xM: 0, halfGirthM: null, halfBreadthM: null },
+      { xM: 1, halfGirthM: null, halfBreadthM: 0.5 },
+      { xM: 2, halfGirthM: 1.1, halfBreadthM: 0.9 },
+    ]);
+    expect(bad.map((b) => [b.row, b.column])).toEqual([
+      [3, 2],
+      [4, 2],
+      [5, 1],
+    ]);
     expect(bad[1]?.message).toContain('less than zero');
   });
   it('offsets either way round, out of order, come out the same', () => {
-    const down = [['', '1', '0'], ['4', '0.9', '0.5'], ['0', '0.4', '']];
-    const across = [['', '4', '0'], ['1', '0.9', '0.4'], ['0', '0.5', '']];
-    const expected = { stationsM: [0, 4], waterlinesM: [0, 1], halfBreadthsM: [[null, 0.4], [0.5, 0.9]] };
-    expect(readOffsetCells({ cells: down, stationsAcross: false, style: metres })).toEqual({ table: expected, bad: [] });
-    expect(readOffsetCells({ cells: across, stationsAcross: true, style: metres })).toEqual({ table: expected, bad: [] });
-    expect(readOffsetCells({ cells: [['', '0', 'wl'], ['0', '1', '-1']], stationsAcross: false, style: metres }).bad.map((b) => [b.row, b.column])).toEqual([[1, 3]]);
+    const down = [
+      ['', '1', '0'],
+      ['4', '0.9', '0.5'],
+      ['0', '0.4', ''],
+    ];
+    const across = [
+      ['', '4', '0'],
+      ['1', '0.9', '0.4'],
+      ['0', '0.5', ''],
+    ];
+    const expected = {
+      stationsM: [0, 4],
+      waterlinesM: [0, 1],
+      halfBreadthsM: [
+        [null, 0.4],
+        [0.5, 0.9],
+      ],
+    };
+    expect(readOffsetCells({ cells: down, stationsAcross: false, style: metres })).toEqual({
+      table: expected,
+      bad: [],
+    });
+    expect(readOffsetCells({ cells: across, stationsAcross: true, style: metres })).toEqual({
+      table: expected,
+      bad: [],
+    });
+    expect(
+      readOffsetCells({
+        cells: [
+          ['', '0', 'wl'],
+          ['0', '1', '-1'],
+        ],
+        stationsAcross: false,
+        style: metres,
+      }).bad.map((b) => [b.row, b.column]),
+    ).toEqual([[1, 3]]);
   });
   it('what is exported is read back the same', () => {
     const length = fc.integer({ min: 0, max: 99_999 }).map((n) => n / 10_000);
     const orNull = fc.option(length, { nil: null });
     fc.assert(
-      fc.property(fc.uniqueArray(length, { minLength: 2, maxLength: 8 }), fc.array(orNull, { minLength: 8, maxLength: 8 }), (xs, values) => {
-        const stations = [...xs].sort((a, b) => a - b).map((xM, i) => ({ xM, halfGirthM: values[i] ?? null, halfBreadthM: values[7 - i] ?? null }));
-        expect(readGirthTable({ cells: girthCells(stations), columns: { position: 0, halfGirth: 1, halfBreadth: 2 }, style: metres, headings: true })).toEqual({ stations, bad: [] });
-        const table = { stationsM: stations.map((s) => s.xM), waterlinesM: [0, 0.5], halfBreadthsM: stations.map((s) => [s.halfGirthM, s.halfBreadthM]) };
-        expect(readOffsetCells({ cells: offsetCells(table), stationsAcross: false, style: metres })).toEqual({ table, bad: [] });
-      }),
+      fc.property(
+        fc.uniqueArray(length, { minLength: 2, maxLength: 8 }),
+        fc.array(orNull, { minLength: 8, maxLength: 8 }),
+        (xs, values) => {
+          const stations = [...xs]
+            .sort((a, b) => a - b)
+            .map((xM, i) => ({ xM, halfGirthM: values[i] ?? null, halfBreadthM: values[7 - i] ?? null }));
+          expect(
+            readGirthTable({
+              cells: girthCells(stations),
+              columns: { position: 0, halfGirth: 1, halfBreadth: 2 },
+              style: metres,
+              headings: true,
+            }),
+          ).toEqual({ stations, bad: [] });
+          const table = {
+            stationsM: stations.map((s) => s.xM),
+            waterlinesM: [0, 0.5],
+            halfBreadthsM: stations.map((s) => [s.halfGirthM, s.halfBreadthM]),
+          };
+          expect(readOffsetCells({ cells: offsetCells(table), stationsAcross: false, style: metres })).toEqual({
+            table,
+            bad: [],
+          });
+        },
+      ),
     );
   });
 });

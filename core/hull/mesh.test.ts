@@ -1,11 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { areaFromGirths, areaFromOffsets, dennyMumfordM2, guessPlacement, linesFromMesh, meshAreas, meshDefects, parseStl, placeMesh, previewMesh, sizeMisfits, type Plane } from '../index';
+import {
+  areaFromGirths,
+  areaFromOffsets,
+  dennyMumfordM2,
+  guessPlacement,
+  linesFromMesh,
+  meshAreas,
+  meshDefects,
+  parseStl,
+  placeMesh,
+  previewMesh,
+  sizeMisfits,
+  type Plane,
+} from '../index';
 import { binaryStl, box, ellipsoid, tube, wigley, WIGLEY, wigleyY } from './solids.fixture';
 
 const level = (heightM: number, heelDeg = 0, trimDeg = 0): Plane => ({ heightM, heelDeg, trimDeg });
 const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
-const within = (found: number, exact: number, share: number) => expect(Math.abs(found / exact - 1), `${found} against ${exact}`).toBeLessThan(share);
+const within = (found: number, exact: number, share: number) =>
+  expect(Math.abs(found / exact - 1), `${found} against ${exact}`).toBeLessThan(share);
 
 describe('areas of a mesh against closed forms [P: geometry of solids]', () => {
   it('box: every band exact', () => {
@@ -15,7 +29,11 @@ describe('areas of a mesh against closed forms [P: geometry of solids]', () => {
     expect(cut.bandsM2[1]).toBeCloseTo(12 * 0.5, 5);
     expect(cut.bandsM2[2]).toBeCloseTo(8 + 12 * 0.25, 5);
     expect(cut.volumeBelowM3).toBeCloseTo(2, 5);
-    expect(meshAreas({ positions: box(4, 2, 1), planes: [] })).toMatchObject({ totalM2: expect.closeTo(28, 5), volumeBelowM3: expect.closeTo(8, 5), cutShare: 0 });
+    expect(meshAreas({ positions: box(4, 2, 1), planes: [] })).toMatchObject({
+      totalM2: expect.closeTo(28, 5),
+      volumeBelowM3: expect.closeTo(8, 5),
+      cutShare: 0,
+    });
   });
   it('box with trim: the plane rises towards the bow, so more of the bow lies below it', () => {
     // At x = 0 the plane stands at 0.25, at x = 4 at 0.25 + 4·tan(5°): side areas by hand.
@@ -30,7 +48,14 @@ describe('areas of a mesh against closed forms [P: geometry of solids]', () => {
     const rise = 2 * Math.tan((10 * Math.PI) / 180);
     expect(cut.bandsM2[0]).toBeCloseTo(8 + 4 * 0.25 + 4 * (0.25 + rise) + 2 * 2 * (0.25 + rise / 2), 5);
   });
-  it.each([[-0.6, 0, 0], [0, 0, 0], [0.3, 0, 0], [0.2, 12, 0], [-0.3, 0, 20], [0.1, 25, -15]])('sphere cut at %f, heeled %f°, trimmed %f°: zone 2πRh, volume of the cap', (heightM, heelDeg, trimDeg) => {
+  it.each([
+    [-0.6, 0, 0],
+    [0, 0, 0],
+    [0.3, 0, 0],
+    [0.2, 12, 0],
+    [-0.3, 0, 20],
+    [0.1, 25, -15],
+  ])('sphere cut at %f, heeled %f°, trimmed %f°: zone 2πRh, volume of the cap', (heightM, heelDeg, trimDeg) => {
     const R = 1;
     const cut = meshAreas({ positions: ellipsoid(R, R, R, 160), planes: [level(heightM, heelDeg, trimDeg)] });
     const tan = (deg: number) => Math.tan((deg * Math.PI) / 180);
@@ -54,7 +79,9 @@ describe('areas of a mesh against closed forms [P: geometry of solids]', () => {
     within(cut.volumeBelowM3, (2 / 3) * Math.PI * a * c * c, 1e-3);
   });
   it('gets nearer with every refinement', () => {
-    const errors = [8, 16, 32, 64].map((n) => Math.abs(meshAreas({ positions: ellipsoid(1, 1, 1, n), planes: [] }).totalM2 - 4 * Math.PI));
+    const errors = [8, 16, 32, 64].map((n) =>
+      Math.abs(meshAreas({ positions: ellipsoid(1, 1, 1, n), planes: [] }).totalM2 - 4 * Math.PI),
+    );
     errors.slice(1).forEach((e, i) => expect(e).toBeLessThan((errors[i] as number) / 3));
   });
 });
@@ -64,11 +91,16 @@ describe('Wigley hull: wetted surface 0.1488·L² [computed; the literature quot
   const stations = (n: number) => Array.from({ length: n }, (_, i) => WIGLEY.L * (i / (n - 1) - 0.5));
   const offsets = (nx: number, nz: number) => {
     const waterlinesM = Array.from({ length: nz }, (_, k) => -WIGLEY.T * (1 - k / (nz - 1)));
-    return { stationsM: stations(nx), waterlinesM, halfBreadthsM: stations(nx).map((x) => waterlinesM.map((z) => wigleyY(x, z))) };
+    return {
+      stationsM: stations(nx),
+      waterlinesM,
+      halfBreadthsM: stations(nx).map((x) => waterlinesM.map((z) => wigleyY(x, z))),
+    };
   };
   const girth = (x: number) => {
     let g = 0;
-    for (let k = 0; k < 400; k += 1) g += Math.hypot(WIGLEY.T / 400, wigleyY(x, (-WIGLEY.T * (k + 1)) / 400) - wigleyY(x, (-WIGLEY.T * k) / 400));
+    for (let k = 0; k < 400; k += 1)
+      g += Math.hypot(WIGLEY.T / 400, wigleyY(x, (-WIGLEY.T * (k + 1)) / 400) - wigleyY(x, (-WIGLEY.T * k) / 400));
     return g;
   };
   it('by mesh, one side mirrored and both sides', () => {
@@ -90,7 +122,11 @@ describe('Wigley hull: wetted surface 0.1488·L² [computed; the literature quot
     within(areaFromOffsets({ ...table, fromM: -0.1 }).areaM2, cut.bandsM2[2] as number, 2e-3);
   });
   it('by offsets gets nearer with refinement', () => {
-    const errors = [[6, 4], [11, 7], [21, 13]].map(([nx, nz]) => Math.abs(areaFromOffsets(offsets(nx as number, nz as number)).areaM2 - 14.8755));
+    const errors = [
+      [6, 4],
+      [11, 7],
+      [21, 13],
+    ].map(([nx, nz]) => Math.abs(areaFromOffsets(offsets(nx as number, nz as number)).areaM2 - 14.8755));
     expect(errors[1]).toBeLessThan(errors[0] as number);
     expect(errors[2]).toBeLessThan(errors[1] as number);
   });
@@ -105,13 +141,19 @@ describe('Wigley hull: wetted surface 0.1488·L² [computed; the literature quot
     expect(plain.areaM2).toBeLessThan(sloped.areaM2);
   });
   it('Denny–Mumford comes within 3 %', () => {
-    within(dennyMumfordM2({ lwlM: WIGLEY.L, draftM: WIGLEY.T, displacedM3: (4 / 9) * WIGLEY.L * WIGLEY.B * WIGLEY.T }), exact, 0.03);
+    within(
+      dennyMumfordM2({ lwlM: WIGLEY.L, draftM: WIGLEY.T, displacedM3: (4 / 9) * WIGLEY.L * WIGLEY.B * WIGLEY.T }),
+      exact,
+      0.03,
+    );
   });
 });
 
 describe('laws', () => {
   const corner = fc.float({ min: -5, max: 5, noNaN: true });
-  const soup = fc.array(fc.array(corner, { minLength: 9, maxLength: 9 }), { minLength: 1, maxLength: 30 }).map((t) => Float32Array.from(t.flat()));
+  const soup = fc
+    .array(fc.array(corner, { minLength: 9, maxLength: 9 }), { minLength: 1, maxLength: 30 })
+    .map((t) => Float32Array.from(t.flat()));
   const areaOf = (positions: Float32Array) => meshAreas({ positions, planes: [] }).totalM2;
   const real = soup.filter((p) => {
     try {
@@ -123,15 +165,21 @@ describe('laws', () => {
   const angle = fc.double({ min: -20, max: 20, noNaN: true });
   it('bands add up to the total whatever the planes, and mirroring doubles', () => {
     fc.assert(
-      fc.property(real, fc.array(fc.double({ min: -4, max: 4, noNaN: true }), { maxLength: 4 }), angle, angle, (positions, heights, heelDeg, trimDeg) => {
-        const planes = [...heights].sort((a, b) => a - b).map((heightM) => ({ heightM, heelDeg, trimDeg }));
-        const once = meshAreas({ positions, planes });
-        const twice = meshAreas({ positions, planes, mirror: true });
-        expect(sum(once.bandsM2)).toBeCloseTo(areaOf(positions), 4);
-        expect(once.bandsM2.every((b) => b >= 0)).toBe(true);
-        expect(twice.totalM2).toBeCloseTo(2 * once.totalM2, 4);
-        expect(once.cutShare).toBeLessThanOrEqual(1 + 1e-9);
-      }),
+      fc.property(
+        real,
+        fc.array(fc.double({ min: -4, max: 4, noNaN: true }), { maxLength: 4 }),
+        angle,
+        angle,
+        (positions, heights, heelDeg, trimDeg) => {
+          const planes = [...heights].sort((a, b) => a - b).map((heightM) => ({ heightM, heelDeg, trimDeg }));
+          const once = meshAreas({ positions, planes });
+          const twice = meshAreas({ positions, planes, mirror: true });
+          expect(sum(once.bandsM2)).toBeCloseTo(areaOf(positions), 4);
+          expect(once.bandsM2.every((b) => b >= 0)).toBe(true);
+          expect(twice.totalM2).toBeCloseTo(2 * once.totalM2, 4);
+          expect(once.cutShare).toBeLessThanOrEqual(1 + 1e-9);
+        },
+      ),
     );
   });
   it('area does not change with turning, moving or the order of triangles; scaling by s scales it by s²', () => {
@@ -140,12 +188,18 @@ describe('laws', () => {
         const [c, n] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
         const area = areaOf(positions);
         const turned = positions.map((_, i) => {
-          const [x, y, z] = [positions[i - (i % 3)], positions[i - (i % 3) + 1], positions[i - (i % 3) + 2]] as [number, number, number];
+          const [x, y, z] = [positions[i - (i % 3)], positions[i - (i % 3) + 1], positions[i - (i % 3) + 2]] as [
+            number,
+            number,
+            number,
+          ];
           return [c * x - n * y + shift, n * x + c * y, z - shift][i % 3] as number;
         });
         expect(areaOf(turned) / area).toBeCloseTo(1, 3);
         expect(areaOf(positions.map((v) => v * s)) / area).toBeCloseTo(s * s, 3);
-        const order = Array.from({ length: positions.length / 9 }, (_, i) => positions.slice(9 * i, 9 * i + 9)).reverse();
+        const order = Array.from({ length: positions.length / 9 }, (_, i) =>
+          positions.slice(9 * i, 9 * i + 9),
+        ).reverse();
         expect(areaOf(Float32Array.from(order.flatMap((t) => [...t])))).toBeCloseTo(area, 4);
       }),
     );
@@ -154,7 +208,8 @@ describe('laws', () => {
 
 describe('what is wrong with a mesh', () => {
   it('nothing, with closed solids', () => {
-    for (const positions of [box(4, 2, 1), ellipsoid(3, 1, 1, 24)]) expect(meshDefects({ positions })).toEqual({ openEdges: 0, degenerate: 0, inverted: 0 });
+    for (const positions of [box(4, 2, 1), ellipsoid(3, 1, 1, 24)])
+      expect(meshDefects({ positions })).toEqual({ openEdges: 0, degenerate: 0, inverted: 0 });
   });
   it('a hole has as many open edges as its rim', () => {
     const positions = box(4, 2, 1).slice(9);
@@ -172,7 +227,10 @@ describe('what is wrong with a mesh', () => {
   it('flipped facets are counted, one and many, and all of them when the whole is inside out', () => {
     const flip = (positions: Float32Array, which: (t: number) => boolean) => {
       const out = positions.slice();
-      for (let t = 0; t < out.length / 9; t += 1) if (which(t)) for (let k = 0; k < 3; k += 1) [out[9 * t + k], out[9 * t + 3 + k]] = [positions[9 * t + 3 + k] as number, positions[9 * t + k] as number];
+      for (let t = 0; t < out.length / 9; t += 1)
+        if (which(t))
+          for (let k = 0; k < 3; k += 1)
+            [out[9 * t + k], out[9 * t + 3 + k]] = [positions[9 * t + 3 + k] as number, positions[9 * t + k] as number];
       return out;
     };
     const ball = ellipsoid(1, 1, 1, 16);
@@ -184,7 +242,11 @@ describe('what is wrong with a mesh', () => {
   it('second copies and triangles without area are counted once each and do no other harm', () => {
     const cube = box(4, 2, 1);
     const sliver = [0, 0, 0, 1, 0, 0, 3, 0, 0];
-    expect(meshDefects({ positions: Float32Array.from([...cube, ...cube.slice(0, 9), ...sliver]) })).toEqual({ openEdges: 0, degenerate: 2, inverted: 0 });
+    expect(meshDefects({ positions: Float32Array.from([...cube, ...cube.slice(0, 9), ...sliver]) })).toEqual({
+      openEdges: 0,
+      degenerate: 2,
+      inverted: 0,
+    });
   });
   it('corners within a millionth of the size are one, further apart are not', () => {
     const shaken = (by: number) => box(4, 2, 1).map((v, i) => v + (i % 7) * by);
@@ -204,7 +266,8 @@ describe('placing a mesh file', () => {
       // A deck-side broader than the keel: the hull is drawn from its waterline down, so the top is broad.
       const own = wigley(sides);
       const file = own.slice();
-      for (let i = 0; i < file.length; i += 3) file.set(turn(own[i] as number, own[i + 1] as number, own[i + 2] as number), i);
+      for (let i = 0; i < file.length; i += 3)
+        file.set(turn(own[i] as number, own[i + 1] as number, own[i + 2] as number), i);
       const placement = guessPlacement({ positions: file, ...boat });
       expect(placement.unit).toBe(unit);
       expect(placement.mirror).toBe(sides === 'port');
@@ -215,7 +278,11 @@ describe('placing a mesh file', () => {
       expect(sizeMisfits(size, boat)).toEqual([]);
       const cut = meshAreas({ positions: file, planes: [level(0.3)], mirror: placement.mirror });
       // Height 0.3 above the keel, whichever way the file lay.
-      within(cut.bandsM2[0] as number, meshAreas({ positions: wigley('both'), planes: [level(0.3 - 0.625)] }).bandsM2[0] as number, 1e-3);
+      within(
+        cut.bandsM2[0] as number,
+        meshAreas({ positions: wigley('both'), planes: [level(0.3 - 0.625)] }).bandsM2[0] as number,
+        1e-3,
+      );
     }
   });
   it('a millimetre file taken for metres is pointed at', () => {
@@ -226,10 +293,17 @@ describe('placing a mesh file', () => {
   });
   it('refuses axes that agree and a mesh without height', () => {
     expect(() => placeMesh(wigley('both'), { unit: 'm', forward: '+x', up: '-x', mirror: false })).toThrow(/same axis/);
-    expect(() => placeMesh(Float32Array.from([0, 0, 0, 1, 0, 0, 1, 1, 0]), { unit: 'm', forward: '+x', up: '+z', mirror: false })).toThrow(/flat/);
+    expect(() =>
+      placeMesh(Float32Array.from([0, 0, 0, 1, 0, 0, 1, 1, 0]), { unit: 'm', forward: '+x', up: '+z', mirror: false }),
+    ).toThrow(/flat/);
   });
   it('keeps its handedness: a mesh facing outwards still does', () => {
-    for (const [forward, up] of [['+x', '+z'], ['-y', '+z'], ['+z', '-x'], ['-x', '+y']] as const) {
+    for (const [forward, up] of [
+      ['+x', '+z'],
+      ['-y', '+z'],
+      ['+z', '-x'],
+      ['-x', '+y'],
+    ] as const) {
       const positions = ellipsoid(2, 1, 1, 12);
       placeMesh(positions, { unit: 'm', forward, up, mirror: false });
       expect(meshDefects({ positions }).inverted).toBe(0);
@@ -241,7 +315,13 @@ describe('lines and preview of a mesh', () => {
   it('lines pass through the hull’s own breadths, and the waterline’s length is the curve’s', () => {
     const positions = wigley('port', 200, 40);
     placeMesh(positions, { unit: 'm', forward: '+x', up: '+z', mirror: true });
-    const { lines, waterlineGirthM } = linesFromMesh({ positions, waterline: level(0.4), lengthM: 10, depthM: 0.625, mirror: true });
+    const { lines, waterlineGirthM } = linesFromMesh({
+      positions,
+      waterline: level(0.4),
+      lengthM: 10,
+      depthM: 0.625,
+      mirror: true,
+    });
     lines.stationsM.forEach((x, s) => {
       lines.heightsM.forEach((z, k) => {
         const y = lines.halfBreadthsM[s]?.[k];
@@ -259,7 +339,11 @@ describe('lines and preview of a mesh', () => {
     const preview = previewMesh({ positions: ball, most: 4000 });
     expect(preview.length / 9).toBeLessThanOrEqual(4000);
     expect(preview.length / 9).toBeGreaterThan(800);
-    within(meshAreas({ positions: preview, planes: [] }).totalM2, meshAreas({ positions: ball, planes: [] }).totalM2, 0.06);
+    within(
+      meshAreas({ positions: preview, planes: [] }).totalM2,
+      meshAreas({ positions: ball, planes: [] }).totalM2,
+      0.06,
+    );
     expect(previewMesh({ positions: box(1, 1, 1), most: 4000 })).toEqual(box(1, 1, 1));
   });
 });
@@ -269,11 +353,20 @@ describe('refusals', () => {
     [() => meshAreas({ positions: new Float32Array(0), planes: [] }), /not one triangle/],
     [() => meshAreas({ positions: new Float32Array(10), planes: [] }), /middle of a triangle/],
     [() => meshAreas({ positions: new Float32Array(9), planes: [] }), /without area/],
-    [() => meshAreas({ positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, Number.NaN, 0]), planes: [] }), /not a number/],
+    [
+      () => meshAreas({ positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, Number.NaN, 0]), planes: [] }),
+      /not a number/,
+    ],
     [() => meshAreas({ positions: box(1, 1, 1), planes: [level(0.5), level(0.2)] }), /Put the heights in order/],
-    [() => meshAreas({ positions: box(9, 1, 1), planes: [level(0.5), level(0.6, 0, -10)] }), /crosses it within the hull/],
+    [
+      () => meshAreas({ positions: box(9, 1, 1), planes: [level(0.5), level(0.6, 0, -10)] }),
+      /crosses it within the hull/,
+    ],
     [() => meshAreas({ positions: box(1, 1, 1), planes: [level(0.5, 80)] }), /Heel may be up to/],
-    [() => parseStl(binaryStl(Float32Array.from([0, 0, 0, 1, 0, 0, 0, Infinity, 0]))), /corner of triangle 1 is not a number/],
+    [
+      () => parseStl(binaryStl(Float32Array.from([0, 0, 0, 1, 0, 0, 0, Infinity, 0]))),
+      /corner of triangle 1 is not a number/,
+    ],
   ])('%#: in a sentence', (run, message) => {
     expect(run).toThrow(RangeError);
     expect(run).toThrow(message);

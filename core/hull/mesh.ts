@@ -29,7 +29,8 @@ export const CHUNK = 4096;
 
 /** Corner coordinates of a mesh must come nine to a triangle. @throws RangeError where there is none, or a piece of one */
 export function triangleCount(positions: Float32Array): number {
-  if (positions.length === 0) throw new Impossible('There is not one triangle in the mesh. Export it again as a surface.');
+  if (positions.length === 0)
+    throw new Impossible('There is not one triangle in the mesh. Export it again as a surface.');
   if (positions.length % 9 !== 0) throw new Impossible('The mesh ends in the middle of a triangle. Export it again.');
   return positions.length / 9;
 }
@@ -47,13 +48,22 @@ export function meshAreas(options: { positions: Float32Array; planes: readonly P
 }
 
 /** The same in steps, for a worker: yields the share done. */
-export function* meshAreaSteps(options: { positions: Float32Array; planes: readonly Plane[]; mirror?: boolean }): Generator<number, MeshAreas> {
+export function* meshAreaSteps(options: {
+  positions: Float32Array;
+  planes: readonly Plane[];
+  mirror?: boolean;
+}): Generator<number, MeshAreas> {
   const { positions, planes, mirror = false } = options;
   const count = triangleCount(positions);
   const cuts = planes.map((p, i) => {
     const [heel, trim] = [finite(p.heelDeg, 'Heel'), finite(p.trimDeg, 'Trim')];
-    if (Math.abs(heel) > 60 || Math.abs(trim) > 30) throw new Impossible('Heel may be up to 60° and trim up to 30° either way. Check the angles.');
-    return { height: finite(p.heightM, `The height of plane ${i + 1}`), heel: Math.tan((heel * Math.PI) / 180), trim: Math.tan((trim * Math.PI) / 180) };
+    if (Math.abs(heel) > 60 || Math.abs(trim) > 30)
+      throw new Impossible('Heel may be up to 60° and trim up to 30° either way. Check the angles.');
+    return {
+      height: finite(p.heightM, `The height of plane ${i + 1}`),
+      heel: Math.tan((heel * Math.PI) / 180),
+      trim: Math.tan((trim * Math.PI) / 180),
+    };
   });
   checkAscending(cuts, positions, mirror);
   const heeled = cuts.some((c) => c.heel !== 0);
@@ -62,7 +72,13 @@ export function* meshAreaSteps(options: { positions: Float32Array; planes: reado
   const parallel = cuts.every((c) => c.heel === cuts[0]?.heel && c.trim === cuts[0].trim);
   const passes = mirror && heeled ? [1, -1] : [1];
   for (const [pass, side] of passes.entries()) {
-    const work: Work = { heights: Float64Array.from(cuts, (c) => c.height), heels: Float64Array.from(cuts, (c) => c.heel * side), trims: Float64Array.from(cuts, (c) => c.trim), bands, totals };
+    const work: Work = {
+      heights: Float64Array.from(cuts, (c) => c.height),
+      heels: Float64Array.from(cuts, (c) => c.heel * side),
+      trims: Float64Array.from(cuts, (c) => c.trim),
+      bands,
+      totals,
+    };
     for (let from = 0; from < count; from += CHUNK) {
       addTriangles(positions, work, parallel, from, Math.min(count, from + CHUNK));
       yield (pass + Math.min(1, (from + CHUNK) / count)) / passes.length;
@@ -93,23 +109,43 @@ interface Work {
  * Area by band and signed volume below the first plane of some triangles: the hot loop of the mesh. Nearly every
  * triangle lies between two planes.
  */
-function addTriangles(p: Float32Array, { heights, heels, trims, bands, totals }: Work, parallel: boolean, from: number, to: number): void {
+function addTriangles(
+  p: Float32Array,
+  { heights, heels, trims, bands, totals }: Work,
+  parallel: boolean,
+  from: number,
+  to: number,
+): void {
   const n = heights.length;
   const heel = n > 0 ? (heels[0] as number) : 0;
   const trim = n > 0 ? (trims[0] as number) : 0;
   // Seen from a point on the first plane and the centreplane, neither the missing lid nor the missing half adds any.
   const apex = n > 0 ? (heights[0] as number) : 0;
   // Neighbours in the file mostly lie in one band: `floor` and `ceiling` are its heights while that holds.
-  let band = -1, floor = Infinity, ceiling = -Infinity;
+  let band = -1,
+    floor = Infinity,
+    ceiling = -Infinity;
   let sum = 0;
   let volume = 0;
   for (let i = from * 9, end = to * 9; i < end; i += 9) {
-    const ax = p[i] as number, ay = p[i + 1] as number, az = p[i + 2] as number;
-    const bx = p[i + 3] as number, by = p[i + 4] as number, bz = p[i + 5] as number;
-    const cx = p[i + 6] as number, cy = p[i + 7] as number, cz = p[i + 8] as number;
-    const ux = bx - ax, uy = by - ay, uz = bz - az;
-    const vx = cx - ax, vy = cy - ay, vz = cz - az;
-    const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const ax = p[i] as number,
+      ay = p[i + 1] as number,
+      az = p[i + 2] as number;
+    const bx = p[i + 3] as number,
+      by = p[i + 4] as number,
+      bz = p[i + 5] as number;
+    const cx = p[i + 6] as number,
+      cy = p[i + 7] as number,
+      cz = p[i + 8] as number;
+    const ux = bx - ax,
+      uy = by - ay,
+      uz = bz - az;
+    const vx = cx - ax,
+      vy = cy - ay,
+      vz = cz - az;
+    const nx = uy * vz - uz * vy,
+      ny = uz * vx - ux * vz,
+      nz = ux * vy - uy * vx;
     const twice = Math.sqrt(nx * nx + ny * ny + nz * nz);
     const a = az - ax * trim - ay * heel;
     const b = bz - bx * trim - by * heel;
@@ -117,7 +153,8 @@ function addTriangles(p: Float32Array, { heights, heels, trims, bands, totals }:
     if (!(a >= floor && b >= floor && c >= floor && a < ceiling && b < ceiling && c < ceiling)) {
       if (band >= 0) bands[band] = (bands[band] as number) + sum / 2;
       sum = 0;
-      let low = a, high = a;
+      let low = a,
+        high = a;
       if (b < low) low = b;
       if (b > high) high = b;
       if (c < low) low = c;
@@ -142,12 +179,24 @@ function addTriangles(p: Float32Array, { heights, heels, trims, bands, totals }:
 }
 
 /** The same for one triangle that a plane may cross, plane by plane. */
-function cutTriangle(p: Float32Array, i: number, heights: Float64Array, heels: Float64Array, trims: Float64Array, bands: Float64Array, totals: Float64Array, area: number, wedge: number): void {
+function cutTriangle(
+  p: Float32Array,
+  i: number,
+  heights: Float64Array,
+  heels: Float64Array,
+  trims: Float64Array,
+  bands: Float64Array,
+  totals: Float64Array,
+  area: number,
+  wedge: number,
+): void {
   const n = heights.length;
   let done = 0;
   let wasCut = false;
   for (let k = 0; k < n && done < 1; k += 1) {
-    const height = heights[k] as number, rise = heels[k] as number, trim = trims[k] as number;
+    const height = heights[k] as number,
+      rise = heels[k] as number,
+      trim = trims[k] as number;
     const below = shareBelow(
       (p[i + 2] as number) - height - (p[i] as number) * trim - (p[i + 1] as number) * rise,
       (p[i + 5] as number) - height - (p[i + 3] as number) * trim - (p[i + 4] as number) * rise,
@@ -168,14 +217,22 @@ function cutTriangle(p: Float32Array, i: number, heights: Float64Array, heels: F
 function checkAscending(cuts: readonly Cut[], positions: Float32Array, mirror: boolean): void {
   // Level with each other they need no look at the mesh.
   const parallel = cuts.every((c) => c.heel === cuts[0]?.heel && c.trim === cuts[0].trim);
-  const [low, high] = parallel ? [[0, 0], [0, 0]] : meshBounds(positions);
+  const [low, high] = parallel
+    ? [
+        [0, 0],
+        [0, 0],
+      ]
+    : meshBounds(positions);
   const [y0, y1] = [low[1] as number, high[1] as number];
   const across = mirror ? [-Math.max(-y0, y1), Math.max(-y0, y1)] : [y0, y1];
   cuts.slice(1).forEach((b, i) => {
     const a = cuts[i] as Cut;
     for (const x of [low[0] as number, high[0] as number]) {
       for (const y of across) {
-        if (b.height - a.height + x * (b.trim - a.trim) + y * (b.heel - a.heel) < 0) throw new Impossible(`Plane ${i + 2} lies below plane ${i + 1} or crosses it within the hull. Put the heights in order, from the lowest up.`);
+        if (b.height - a.height + x * (b.trim - a.trim) + y * (b.heel - a.heel) < 0)
+          throw new Impossible(
+            `Plane ${i + 2} lies below plane ${i + 1} or crosses it within the hull. Put the heights in order, from the lowest up.`,
+          );
       }
     }
   });
@@ -187,18 +244,29 @@ export type Vec3 = readonly [number, number, number];
 export function meshBounds(positions: Float32Array): readonly [Vec3, Vec3] {
   const box = Float64Array.of(Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity);
   for (let from = 0; from < positions.length; from += 9 * CHUNK) {
-    if (growBox(box, positions, from, Math.min(positions.length, from + 9 * CHUNK)) !== 0) throw new Impossible('A corner of the mesh is not a number. Export it again.');
+    if (growBox(box, positions, from, Math.min(positions.length, from + 9 * CHUNK)) !== 0)
+      throw new Impossible('A corner of the mesh is not a number. Export it again.');
   }
   const [x0, y0, z0, x1, y1, z1] = box as unknown as [number, number, number, number, number, number];
-  return [[x0, y0, z0], [x1, y1, z1]];
+  return [
+    [x0, y0, z0],
+    [x1, y1, z1],
+  ];
 }
 
 /** Gives 0 where every figure is finite, NaN where one is not. */
 function growBox(box: Float64Array, p: Float32Array, from: number, to: number): number {
-  let x0 = box[0] as number, y0 = box[1] as number, z0 = box[2] as number, x1 = box[3] as number, y1 = box[4] as number, z1 = box[5] as number;
+  let x0 = box[0] as number,
+    y0 = box[1] as number,
+    z0 = box[2] as number,
+    x1 = box[3] as number,
+    y1 = box[4] as number,
+    z1 = box[5] as number;
   let odd = 0;
   for (let i = from; i < to; i += 3) {
-    const x = p[i] as number, y = p[i + 1] as number, z = p[i + 2] as number;
+    const x = p[i] as number,
+      y = p[i + 1] as number,
+      z = p[i + 2] as number;
     odd += (x + y + z) * 0;
     if (x < x0) x0 = x;
     if (x > x1) x1 = x;

@@ -24,9 +24,15 @@ type Corner = readonly [x: number, z: number, y: number];
 export function checkOffsets(table: OffsetTable): void {
   checkStations(table.stationsM);
   checkStations(table.waterlinesM, 'Waterline');
-  if (table.halfBreadthsM.length !== table.stationsM.length) throw new Impossible(`There are ${table.stationsM.length} stations but ${table.halfBreadthsM.length} rows of half-breadths. Make them match.`);
+  if (table.halfBreadthsM.length !== table.stationsM.length)
+    throw new Impossible(
+      `There are ${table.stationsM.length} stations but ${table.halfBreadthsM.length} rows of half-breadths. Make them match.`,
+    );
   table.halfBreadthsM.forEach((row, i) => {
-    if (row.length !== table.waterlinesM.length) throw new Impossible(`Station ${i + 1} has ${row.length} half-breadths for ${table.waterlinesM.length} waterlines. Make them match.`);
+    if (row.length !== table.waterlinesM.length)
+      throw new Impossible(
+        `Station ${i + 1} has ${row.length} half-breadths for ${table.waterlinesM.length} waterlines. Make them match.`,
+      );
     row.forEach((y, k) => {
       if (y !== null) notNegative(y, `The half-breadth at station ${i + 1}, waterline ${k + 1}`);
     });
@@ -42,13 +48,17 @@ export function checkOffsets(table: OffsetTable): void {
  * @returns `areaM2`, and `openBottomM2`, the plan area inside the lowest waterline, which the table leaves open
  * @throws RangeError on stations or waterlines out of order, rows that do not fit, negative figures
  */
-export function areaFromOffsets(options: OffsetTable & { fromM?: number; toM?: number }): { areaM2: number; openBottomM2: number } {
+export function areaFromOffsets(options: OffsetTable & { fromM?: number; toM?: number }): {
+  areaM2: number;
+  openBottomM2: number;
+} {
   const { fromM = -Infinity, toM = Infinity } = options;
   checkOffsets(options);
   if (!(fromM < toM)) throw new Impossible('The lower height must lie below the upper one. Check the two heights.');
   let area = 0;
   for (const [a, b, c] of offsetTriangles(options)) {
-    const below = (level: number) => (level === Infinity ? 1 : level === -Infinity ? 0 : shareBelow(a[1] - level, b[1] - level, c[1] - level));
+    const below = (level: number) =>
+      level === Infinity ? 1 : level === -Infinity ? 0 : shareBelow(a[1] - level, b[1] - level, c[1] - level);
     area += triangleArea(a, b, c) * (below(toM) - below(fromM));
   }
   return { areaM2: 2 * area, openBottomM2: fromM <= (options.waterlinesM[0] as number) ? bottomPlan(options) : 0 };
@@ -66,7 +76,16 @@ export function* offsetTriangles(table: OffsetTable): Generator<readonly [Corner
       // The shorter diagonal follows the surface better; where one corner is missing, the other three stand.
       const straight = a && c ? distance(a, c) : Infinity;
       const other = b && d ? distance(b, d) : Infinity;
-      const pairs = straight <= other ? [[a, b, c], [a, c, d]] : [[a, b, d], [b, c, d]];
+      const pairs =
+        straight <= other
+          ? [
+              [a, b, c],
+              [a, c, d],
+            ]
+          : [
+              [a, b, d],
+              [b, c, d],
+            ];
       for (const [p, q, r] of pairs) if (p && q && r && (p[2] > 0 || q[2] > 0 || r[2] > 0)) yield [p, q, r];
     }
   }
@@ -74,8 +93,12 @@ export function* offsetTriangles(table: OffsetTable): Generator<readonly [Corner
 
 /** Plan area inside the lowest waterline, both sides, m². */
 function bottomPlan(table: OffsetTable): number {
-  const known = table.stationsM.flatMap((x, i) => (typeof table.halfBreadthsM[i]?.[0] === 'number' ? [{ x, y: table.halfBreadthsM[i][0] }] : []));
-  return known.length < 2 ? 0 : 2 * integrate({ x: known.map((p) => p.x), y: known.map((p) => p.y as number) }).integral;
+  const known = table.stationsM.flatMap((x, i) =>
+    typeof table.halfBreadthsM[i]?.[0] === 'number' ? [{ x, y: table.halfBreadthsM[i][0] }] : [],
+  );
+  return known.length < 2
+    ? 0
+    : 2 * integrate({ x: known.map((p) => p.x), y: known.map((p) => p.y as number) }).integral;
 }
 
 const distance = (a: Corner, b: Corner) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);

@@ -55,13 +55,18 @@ export function placeMesh(positions: Float32Array, placement: Placement): MeshSi
   const [low, high] = meshBounds(positions);
   const middle = (k: number) => ((low[k] as number) + (high[k] as number)) / 2;
   const extent = (k: number) => ((high[k] as number) - (low[k] as number)) * scale;
-  if (!(extent(f) > 0 && extent(u) > 0)) throw new Impossible('The mesh is flat: it has no length or no height. Check the axes, or export the hull again.');
+  if (!(extent(f) > 0 && extent(u) > 0))
+    throw new Impossible('The mesh is flat: it has no length or no height. Check the axes, or export the hull again.');
   const x0 = middle(f);
   // One side is built up from the centreline, whichever side that is.
-  const y0 = placement.mirror ? (Math.abs(low[p] as number) < Math.abs(high[p] as number) ? low[p] : high[p]) as number : middle(p);
+  const y0 = placement.mirror
+    ? ((Math.abs(low[p] as number) < Math.abs(high[p] as number) ? low[p] : high[p]) as number)
+    : middle(p);
   const z0 = (us > 0 ? low[u] : high[u]) as number;
   for (let i = 0; i < positions.length; i += 3) {
-    const a = positions[i + f] as number, b = positions[i + p] as number, c = positions[i + u] as number;
+    const a = positions[i + f] as number,
+      b = positions[i + p] as number,
+      c = positions[i + u] as number;
     positions[i] = (a - x0) * fs * scale;
     positions[i + 1] = (b - y0) * ps * scale;
     positions[i + 2] = (c - z0) * us * scale;
@@ -74,14 +79,23 @@ export function placeMesh(positions: Float32Array, placement: Placement): MeshSi
  * be checked on screen: the size it gives stands beside the boat's figures.
  * @throws RangeError on an empty or broken mesh
  */
-export function guessPlacement(options: { positions: Float32Array; loaM: number; beamM: number; depthM: number }): Placement {
+export function guessPlacement(options: {
+  positions: Float32Array;
+  loaM: number;
+  beamM: number;
+  depthM: number;
+}): Placement {
   const { positions } = options;
   const [low, high] = meshBounds(positions);
   const extent = [0, 1, 2].map((k) => (high[k] as number) - (low[k] as number));
   const long = extent.indexOf(Math.max(...extent));
   const loa = positive(options.loaM, 'Length overall');
   const off = (a: number, b: number) => Math.abs(Math.log(a / b));
-  const unit = (Object.keys(MESH_UNITS) as MeshUnit[]).reduce((best, u) => (off((extent[long] as number) * MESH_UNITS[u], loa) < off((extent[long] as number) * MESH_UNITS[best], loa) ? u : best));
+  const unit = (Object.keys(MESH_UNITS) as MeshUnit[]).reduce((best, u) =>
+    off((extent[long] as number) * MESH_UNITS[u], loa) < off((extent[long] as number) * MESH_UNITS[best], loa)
+      ? u
+      : best,
+  );
   const scale = loa / (extent[long] as number);
   // The two short axes: which pair fits beam and depth best, as a whole hull or as one side. Equal fits: z is up.
   const [s, t] = [0, 1, 2].filter((k) => k !== long) as [number, number];
@@ -89,13 +103,26 @@ export function guessPlacement(options: { positions: Float32Array; loaM: number;
     const across = up === t ? s : t;
     const oneSided = isOneSided(low[across] as number, high[across] as number);
     const beam = (extent[across] as number) * scale * (oneSided ? 2 : 1);
-    return [{ up, across, mirror: oneSided, misfit: off(Math.max(beam, 1e-6), options.beamM) + off(Math.max((extent[up] as number) * scale, 1e-6), options.depthM) }];
+    return [
+      {
+        up,
+        across,
+        mirror: oneSided,
+        misfit:
+          off(Math.max(beam, 1e-6), options.beamM) +
+          off(Math.max((extent[up] as number) * scale, 1e-6), options.depthM),
+      },
+    ];
   });
   const fit = tries.reduce((best, next) => (next.misfit < best.misfit - 0.05 ? next : best));
   const axis = (k: number, sign: number) => `${sign < 0 ? '-' : '+'}${'xyz'[k]}` as Axis;
   // A hull is broad at the rail and fine at the bow.
-  const upSign = breadthAt(positions, fit, low, high, fit.up, 0.75, 1) >= breadthAt(positions, fit, low, high, fit.up, 0, 0.25) ? 1 : -1;
-  const forwardSign = breadthAt(positions, fit, low, high, long, 0.9, 1) <= breadthAt(positions, fit, low, high, long, 0, 0.1) ? 1 : -1;
+  const upSign =
+    breadthAt(positions, fit, low, high, fit.up, 0.75, 1) >= breadthAt(positions, fit, low, high, fit.up, 0, 0.25)
+      ? 1
+      : -1;
+  const forwardSign =
+    breadthAt(positions, fit, low, high, long, 0.9, 1) <= breadthAt(positions, fit, low, high, long, 0, 0.1) ? 1 : -1;
   return { unit, forward: axis(long, forwardSign), up: axis(fit.up, upSign), mirror: fit.mirror };
 }
 
@@ -105,7 +132,15 @@ function isOneSided(low: number, high: number): boolean {
 }
 
 /** Mean distance from the centreline of the corners in a slice along one axis. */
-function breadthAt(positions: Float32Array, fit: { across: number; mirror: boolean }, low: readonly number[], high: readonly number[], along: number, from: number, to: number): number {
+function breadthAt(
+  positions: Float32Array,
+  fit: { across: number; mirror: boolean },
+  low: readonly number[],
+  high: readonly number[],
+  along: number,
+  from: number,
+  to: number,
+): number {
   const [a, b] = [low[along] as number, high[along] as number];
   const [start, end] = [a + (b - a) * from, a + (b - a) * to];
   const centre = fit.mirror ? 0 : ((low[fit.across] as number) + (high[fit.across] as number)) / 2;

@@ -20,7 +20,10 @@ function broadest(shape: HullShape, x: number): number {
   return Math.max(...samples(shape.bottom(x), shape.sheer(x), HEIGHTS).map((z) => shape.half(x, z)));
 }
 
-const mirrored = (half: readonly { x: number; y: number }[]): Outline => [...half.map((p) => ({ x: p.x, z: p.y })), ...[...half].reverse().map((p) => ({ x: p.x, z: -p.y }))];
+const mirrored = (half: readonly { x: number; y: number }[]): Outline => [
+  ...half.map((p) => ({ x: p.x, z: p.y })),
+  ...[...half].reverse().map((p) => ({ x: p.x, z: -p.y })),
+];
 
 /** A plan of the boat to scale. @throws RangeError on impossible dimensions */
 export function boatPlan(boat: DrawnBoat, lines: HullLines | null = null): BoatPlan {
@@ -28,7 +31,8 @@ export function boatPlan(boat: DrawnBoat, lines: HullLines | null = null): BoatP
   const loa = shape.lengthM;
   const xs = samples(0, loa);
   const rim = xs.map((x) => ({ x, y: broadest(shape, x) }));
-  const inside = (from: number, to: number, share: number): Outline => mirrored(samples(loa * from, loa * to, 10).map((x) => ({ x, y: broadest(shape, x) * share })));
+  const inside = (from: number, to: number, share: number): Outline =>
+    mirrored(samples(loa * from, loa * to, 10).map((x) => ({ x, y: broadest(shape, x) * share })));
   const wet = samples(shape.waterline[0], shape.waterline[1]).map((x) => ({ x, y: shape.half(x, 0) }));
   // Seen from above, the topsides are the rim that stands out beyond the deck.
   return {

@@ -31,7 +31,10 @@ export interface BoatProfile {
  * @param options.bandM height of the boot-top, m
  * @throws RangeError on impossible dimensions
  */
-export function boatProfile(boat: DrawnBoat, options: { lines?: HullLines | null; bandM?: number | null } = {}): BoatProfile {
+export function boatProfile(
+  boat: DrawnBoat,
+  options: { lines?: HullLines | null; bandM?: number | null } = {},
+): BoatProfile {
   const shape = hullShape(boat, options.lines ?? null);
   const { sheer, bottom: rocker, lengthM: loa } = shape;
   const [aft, fore] = shape.waterline;
@@ -60,7 +63,14 @@ export function boatProfile(boat: DrawnBoat, options: { lines?: HullLines | null
     sternGear: [box(aft + lwl * 0.09, -draft * 0.3, lwl * 0.05, draft * 0.06)],
     bootTop: [between(hull, 0, band)],
     topsides: [between(hull, band, Infinity)],
-    transom: [[{ x: 0, z: sheer(0) * 0.9 }, { x: loa * 0.012, z: sheer(0) * 0.9 }, { x: aft + loa * 0.012, z: band }, { x: aft * 0.9, z: band }]],
+    transom: [
+      [
+        { x: 0, z: sheer(0) * 0.9 },
+        { x: loa * 0.012, z: sheer(0) * 0.9 },
+        { x: aft + loa * 0.012, z: band },
+        { x: aft * 0.9, z: band },
+      ],
+    ],
     deck: [[...top, ...top.map((p) => ({ x: p.x, z: p.z + deckBand })).reverse()]],
     nonSkid: [strip(sheer, loa * 0.72, loa * 0.94, deckBand * 0.2, deckBand * 0.9)],
     coachroof: [
@@ -72,7 +82,11 @@ export function boatProfile(boat: DrawnBoat, options: { lines?: HullLines | null
       ],
     ],
     cockpit: [strip(sheer, loa * 0.08, loa * 0.28, deckBand, deckBand * 2)],
-    bilge: [samples(0.25, 0.75, 12).map((t) => lift(t, 0)).concat(samples(0.75, 0.25, 12).map((t) => lift(t, canoe * 0.22)))],
+    bilge: [
+      samples(0.25, 0.75, 12)
+        .map((t) => lift(t, 0))
+        .concat(samples(0.75, 0.25, 12).map((t) => lift(t, canoe * 0.22))),
+    ],
     lockers: [box(loa * 0.55, freeboard * 0.2, loa * 0.1, freeboard * 0.35)],
     anchorLocker: [box(loa * 0.84, freeboard * 0.45, loa * 0.07, freeboard * 0.32)],
     engineBay: [box(loa * 0.24, -canoe * 0.2, loa * 0.12, freeboard * 0.5)],
@@ -82,8 +96,20 @@ export function boatProfile(boat: DrawnBoat, options: { lines?: HullLines | null
     const x = aft + lwl * t;
     return { x, z: rocker(x) * 0.86 + by };
   }
-  const lowest = Math.min(...hull.map((p) => p.z), ...keel.keels.flat().map((p) => p.z), ...keel.rudder.map((p) => p.z));
-  return { lengthM: loa, topM: Math.max(...top.map((p) => p.z)) + Math.max(house.up * 0.2, deckBand), bottomM: lowest, hull, regions, waterline: [aft, fore], known: shape.known };
+  const lowest = Math.min(
+    ...hull.map((p) => p.z),
+    ...keel.keels.flat().map((p) => p.z),
+    ...keel.rudder.map((p) => p.z),
+  );
+  return {
+    lengthM: loa,
+    topM: Math.max(...top.map((p) => p.z)) + Math.max(house.up * 0.2, deckBand),
+    bottomM: lowest,
+    hull,
+    regions,
+    waterline: [aft, fore],
+    known: shape.known,
+  };
 }
 
 function keelOutline(
@@ -113,7 +139,10 @@ function curve(from: ProfilePoint, to: ProfilePoint, belly: number, side: 1 | -1
   return samples(0, 1, 8)
     .slice(1)
     .map((t) => {
-      return { x: from.x + (to.x - from.x) * t - side * belly * Math.sin(Math.PI * t) * 0.5, z: from.z + (to.z - from.z) * t };
+      return {
+        x: from.x + (to.x - from.x) * t - side * belly * Math.sin(Math.PI * t) * 0.5,
+        z: from.z + (to.z - from.z) * t,
+      };
     });
 }
 

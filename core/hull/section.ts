@@ -21,7 +21,10 @@ export interface BoatSection {
  * @param options.bandM height of the boot-top, m
  * @throws RangeError on impossible dimensions
  */
-export function boatSection(boat: DrawnBoat, options: { x: number; lines?: HullLines | null; bandM?: number | null }): BoatSection {
+export function boatSection(
+  boat: DrawnBoat,
+  options: { x: number; lines?: HullLines | null; bandM?: number | null },
+): BoatSection {
   const shape = hullShape(boat, options.lines ?? null);
   const x = Math.min(shape.lengthM, Math.max(0, options.x));
   const [low, high] = [shape.bottom(x), shape.sheer(x)];
@@ -33,17 +36,29 @@ export function boatSection(boat: DrawnBoat, options: { x: number; lines?: HullL
     if (b - a < 1e-6) return [];
     return [a, ...heights.filter((z) => z > a + 1e-9 && z < b - 1e-9), b].map((z) => ({ x: shape.half(x, z), z }));
   };
-  const bothSides = (half: Outline): Outline[] => (half.length < 2 ? [] : [half, half.map((p) => ({ x: -p.x, z: p.z }))]);
+  const bothSides = (half: Outline): Outline[] =>
+    half.length < 2 ? [] : [half, half.map((p) => ({ x: -p.x, z: p.z }))];
   const below = between(-Infinity, 0);
   const foot = below[0] && below[0].x > 1e-6 ? [{ x: 0, z: below[0].z }, ...below] : below;
   const cut = [...foot, ...between(0, Infinity)];
   // At its very ends a hull is no more than a line.
-  const whole = cut.length > 0 ? cut : [{ x: 0, z: low }, { x: 0, z: high }];
+  const whole =
+    cut.length > 0
+      ? cut
+      : [
+          { x: 0, z: low },
+          { x: 0, z: high },
+        ];
   const rim = whole[whole.length - 1] ?? { x: 0, z: high };
   return {
     known: shape.known,
     outline: [...whole.map((p) => ({ x: -p.x, z: p.z })).reverse(), ...whole],
-    skin: { underwater: bothSides(foot), bootTop: bothSides(between(0, band)), topsides: bothSides(between(band, Infinity)), deck: [[{ x: -rim.x, z: rim.z }, { x: 0, z: rim.z + rim.x * 0.06 }, rim]] },
+    skin: {
+      underwater: bothSides(foot),
+      bootTop: bothSides(between(0, band)),
+      topsides: bothSides(between(band, Infinity)),
+      deck: [[{ x: -rim.x, z: rim.z }, { x: 0, z: rim.z + rim.x * 0.06 }, rim]],
+    },
     keels: shape.keelsBelow ? keelSections(boat, shape, x) : [],
     halfBeamM: Math.max(0.1, ...whole.map((p) => p.x)),
     topM: high,
@@ -59,7 +74,12 @@ function keelSections(boat: DrawnBoat, shape: HullShape, x: number): Outline[] {
   const thick = boat.draftM * 0.05;
   const blade = (y: number, splay: number): Outline => {
     const root = -Math.abs(shape.bottom(x)) * (y === 0 ? 0.98 : 0.8);
-    return [{ x: y - thick, z: root }, { x: y + thick, z: root }, { x: y + thick * 0.7 + splay, z: -boat.draftM }, { x: y - thick * 0.7 + splay, z: -boat.draftM }];
+    return [
+      { x: y - thick, z: root },
+      { x: y + thick, z: root },
+      { x: y + thick * 0.7 + splay, z: -boat.draftM },
+      { x: y - thick * 0.7 + splay, z: -boat.draftM },
+    ];
   };
   if (boat.keels !== 'twin') return [blade(0, 0)];
   const off = boat.beamM * 0.2;

@@ -44,7 +44,8 @@ function fromDimensions(boat: DrawnBoat): HullShape {
   const canoe = draft * (!keelsBelow ? 1 : boat.form === 'finKeel' ? 0.34 : boat.keels === 'twin' ? 0.48 : 0.6);
 
   // Sheer: highest at the bow, lowest at two fifths from aft, mean close to the freeboard given.
-  const sheer = (x: number) => freeboard * (0.9 + 0.32 * (x / loa - 0.4) ** 2 + (x > 0.4 * loa ? 0.36 * (x / loa - 0.4) ** 2 : 0));
+  const sheer = (x: number) =>
+    freeboard * (0.9 + 0.32 * (x / loa - 0.4) ** 2 + (x > 0.4 * loa ? 0.36 * (x / loa - 0.4) ** 2 : 0));
   const rocker = (x: number) => {
     const t = (x - aft) / lwl;
     const fullness = boat.form === 'full' ? 0.42 : 0.62;
@@ -55,14 +56,17 @@ function fromDimensions(boat: DrawnBoat): HullShape {
   const bottom = (x: number) => {
     if (x >= aft && x <= fore) return rocker(x) * deepen;
     // Overhangs rise to the rail.
-    const [share, end] = x < aft ? [aft === 0 ? 1 : (aft - x) / aft, sheer(0) * 0.9] : [(x - fore) / (loa - fore || 1), sheer(loa)];
+    const [share, end] =
+      x < aft ? [aft === 0 ? 1 : (aft - x) / aft, sheer(0) * 0.9] : [(x - fore) / (loa - fore || 1), sheer(loa)];
     return end * share;
   };
   const full = boat.form === 'full';
   const rail = (x: number) => {
     const t = x / loa;
     const stern = full ? 0.86 : 0.6;
-    return (beam / 2) * (t < 0.5 ? stern + (1 - stern) * Math.sin(Math.PI * t) : Math.max(0, 1 - ((t - 0.5) / 0.5) ** 2.3));
+    return (
+      (beam / 2) * (t < 0.5 ? stern + (1 - stern) * Math.sin(Math.PI * t) : Math.max(0, 1 - ((t - 0.5) / 0.5) ** 2.3))
+    );
   };
   const half = (x: number, z: number) => {
     const [low, high] = [bottom(x), sheer(x)];
@@ -76,7 +80,8 @@ function fromLines(boat: DrawnBoat, lines: HullLines): HullShape {
   const lengthM = lines.stationsM[lines.stationsM.length - 1] as number;
   const along = (list: readonly number[], x: number) => {
     const at = curveBetween(lines.stationsM, x);
-    if (at === null) return x < (lines.stationsM[0] as number) ? (list[0] as number) : (list[list.length - 1] as number);
+    if (at === null)
+      return x < (lines.stationsM[0] as number) ? (list[0] as number) : (list[list.length - 1] as number);
     return (list[at.from] as number) + ((list[at.from + 1] as number) - (list[at.from] as number)) * at.share;
   };
   // A table of offsets stops at its highest waterline; where the boat's own rail is near, the rail is drawn.
@@ -94,7 +99,8 @@ function fromLines(boat: DrawnBoat, lines: HullLines): HullShape {
     waterline,
     sheer,
     bottom,
-    half: (x, z) => (z < bottom(x) - 1e-6 || z > sheer(x) + 1e-6 ? 0 : (breadthOf(lines, x, Math.min(z, along(lines.topM, x))) ?? 0)),
+    half: (x, z) =>
+      z < bottom(x) - 1e-6 || z > sheer(x) + 1e-6 ? 0 : (breadthOf(lines, x, Math.min(z, along(lines.topM, x))) ?? 0),
     // A body much shallower than the boat's draught was drawn without her keels.
     keelsBelow: boat.keels !== 'none' && depth < 0.85 * boat.draftM,
   };

@@ -21,23 +21,67 @@ export type ShapeFigure =
   | { readonly kind: 'frame'; readonly lengthM: number; readonly depthM: number; readonly thicknessM: number };
 export type ShapeKind = ShapeFigure['kind'];
 
-export const SHAPE_KINDS = ['rectangle', 'triangle', 'trapezium', 'circle', 'ellipse', 'cylinder', 'cone', 'foil', 'box', 'frame'] as const satisfies readonly ShapeKind[];
+export const SHAPE_KINDS = [
+  'rectangle',
+  'triangle',
+  'trapezium',
+  'circle',
+  'ellipse',
+  'cylinder',
+  'cone',
+  'foil',
+  'box',
+  'frame',
+] as const satisfies readonly ShapeKind[];
 
 /** Wetted area of a foil over its planform, both faces with the bulge of its section. [M] */
 export const FOIL_FACTOR = 2.05;
 
 /** What the figures of each shape are called, in the order they are asked. */
 export const SHAPE_FIGURES: Record<ShapeKind, readonly (readonly [key: string, name: string])[]> = {
-  rectangle: [['lengthM', 'length'], ['widthM', 'width']],
-  triangle: [['baseM', 'base'], ['heightM', 'height']],
-  trapezium: [['aM', 'one side'], ['bM', 'other side'], ['heightM', 'height between']],
+  rectangle: [
+    ['lengthM', 'length'],
+    ['widthM', 'width'],
+  ],
+  triangle: [
+    ['baseM', 'base'],
+    ['heightM', 'height'],
+  ],
+  trapezium: [
+    ['aM', 'one side'],
+    ['bM', 'other side'],
+    ['heightM', 'height between'],
+  ],
   circle: [['diameterM', 'diameter']],
-  ellipse: [['lengthM', 'length'], ['widthM', 'width']],
-  cylinder: [['diameterM', 'diameter'], ['lengthM', 'length'], ['ends', 'ends painted']],
-  cone: [['diameterAM', 'one diameter'], ['diameterBM', 'other diameter'], ['lengthM', 'length']],
-  foil: [['rootM', 'chord at root'], ['tipM', 'chord at tip'], ['spanM', 'span']],
-  box: [['lengthM', 'length'], ['widthM', 'width'], ['heightM', 'height']],
-  frame: [['lengthM', 'length'], ['depthM', 'depth'], ['thicknessM', 'thickness']],
+  ellipse: [
+    ['lengthM', 'length'],
+    ['widthM', 'width'],
+  ],
+  cylinder: [
+    ['diameterM', 'diameter'],
+    ['lengthM', 'length'],
+    ['ends', 'ends painted'],
+  ],
+  cone: [
+    ['diameterAM', 'one diameter'],
+    ['diameterBM', 'other diameter'],
+    ['lengthM', 'length'],
+  ],
+  foil: [
+    ['rootM', 'chord at root'],
+    ['tipM', 'chord at tip'],
+    ['spanM', 'span'],
+  ],
+  box: [
+    ['lengthM', 'length'],
+    ['widthM', 'width'],
+    ['heightM', 'height'],
+  ],
+  frame: [
+    ['lengthM', 'length'],
+    ['depthM', 'depth'],
+    ['thicknessM', 'thickness'],
+  ],
 };
 
 /** Area of one plain shape, m², both faces where it has two. [P: geometry; FOIL_FACTOR M] @throws RangeError on a figure of zero or less */
@@ -56,18 +100,32 @@ export function shapeArea(shape: ShapeFigure): number {
       return (Math.PI / 4) * p(shape.lengthM, 'length') * p(shape.widthM, 'width');
     case 'cylinder': {
       const ends = notNegative(shape.ends, 'Ends painted');
-      if (ends > 2 || !Number.isInteger(ends)) throw new Impossible('A cylinder has two ends: paint 0, 1 or 2 of them.');
-      return Math.PI * p(shape.diameterM, 'diameter') * p(shape.lengthM, 'length') + ends * (Math.PI / 4) * shape.diameterM ** 2;
+      if (ends > 2 || !Number.isInteger(ends))
+        throw new Impossible('A cylinder has two ends: paint 0, 1 or 2 of them.');
+      return (
+        Math.PI * p(shape.diameterM, 'diameter') * p(shape.lengthM, 'length') +
+        ends * (Math.PI / 4) * shape.diameterM ** 2
+      );
     }
     case 'cone': {
-      const [a, b] = [notNegative(shape.diameterAM, 'One diameter') / 2, notNegative(shape.diameterBM, 'Other diameter') / 2];
+      const [a, b] = [
+        notNegative(shape.diameterAM, 'One diameter') / 2,
+        notNegative(shape.diameterBM, 'Other diameter') / 2,
+      ];
       if (a + b === 0) throw new Impossible('One of the diameters must be more than zero.');
       return Math.PI * (a + b) * Math.hypot(a - b, p(shape.lengthM, 'length'));
     }
     case 'foil':
-      return FOIL_FACTOR * ((p(shape.rootM, 'chord at root') + notNegative(shape.tipM, 'Chord at tip')) / 2) * p(shape.spanM, 'span');
+      return (
+        FOIL_FACTOR *
+        ((p(shape.rootM, 'chord at root') + notNegative(shape.tipM, 'Chord at tip')) / 2) *
+        p(shape.spanM, 'span')
+      );
     case 'box':
-      return p(shape.lengthM, 'length') * p(shape.widthM, 'width') + 2 * (shape.lengthM + shape.widthM) * p(shape.heightM, 'height');
+      return (
+        p(shape.lengthM, 'length') * p(shape.widthM, 'width') +
+        2 * (shape.lengthM + shape.widthM) * p(shape.heightM, 'height')
+      );
     case 'frame':
       return p(shape.lengthM, 'length') * (2 * p(shape.depthM, 'depth') + notNegative(shape.thicknessM, 'Thickness'));
   }
@@ -95,7 +153,11 @@ export function sumShapes(parts: readonly ShapePart[]): { areaM2: number; plusMi
   const signed = parts.map((part) => {
     const count = positive(part.count, 'The count');
     if (!Number.isInteger(count)) throw new Impossible('The count must be a whole number.');
-    return { areaM2: shapeArea(part.figure) * count * (part.deduct ? -1 : 1), share: shareBelowOne(part.share, 'The ± of a shape'), group: part.group ?? null };
+    return {
+      areaM2: shapeArea(part.figure) * count * (part.deduct ? -1 : 1),
+      share: shareBelowOne(part.share, 'The ± of a shape'),
+      group: part.group ?? null,
+    };
   });
   const sum = combineAreas(signed);
   if (sum.areaM2 <= 0) {

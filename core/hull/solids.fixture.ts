@@ -10,7 +10,12 @@ function grid(at: (u: number, v: number) => Point, nu: number, nv: number): (rea
   const out: (readonly [Point, Point, Point])[] = [];
   for (let i = 0; i < nu; i += 1) {
     for (let k = 0; k < nv; k += 1) {
-      const [a, b, c, d] = [at(i / nu, k / nv), at((i + 1) / nu, k / nv), at((i + 1) / nu, (k + 1) / nv), at(i / nu, (k + 1) / nv)];
+      const [a, b, c, d] = [
+        at(i / nu, k / nv),
+        at((i + 1) / nu, k / nv),
+        at((i + 1) / nu, (k + 1) / nv),
+        at(i / nu, (k + 1) / nv),
+      ];
       out.push([a, b, c], [a, c, d]);
     }
   }
@@ -18,7 +23,11 @@ function grid(at: (u: number, v: number) => Point, nu: number, nv: number): (rea
 }
 
 const minus = (a: Point, b: Point): Point => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-const cross = (a: Point, b: Point): Point => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const cross = (a: Point, b: Point): Point => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 
 /** Ellipsoid about the origin; equal half-axes make a sphere. */
 export function ellipsoid(a: number, b: number, c: number, n = 48): Float32Array {
@@ -34,13 +43,34 @@ export function ellipsoid(a: number, b: number, c: number, n = 48): Float32Array
 /** Box from the origin to (l, w, h). */
 export function box(l: number, w: number, h: number): Float32Array {
   const p = (i: number): Point => [i & 1 ? l : 0, i & 2 ? w : 0, i & 4 ? h : 0];
-  const faces = [[0, 2, 3, 1], [4, 5, 7, 6], [0, 1, 5, 4], [2, 6, 7, 3], [0, 4, 6, 2], [1, 3, 7, 5]];
-  return mesh(faces.flatMap(([a, b, c, d]) => [[p(a as number), p(b as number), p(c as number)], [p(a as number), p(c as number), p(d as number)]] as [Point, Point, Point][]));
+  const faces = [
+    [0, 2, 3, 1],
+    [4, 5, 7, 6],
+    [0, 1, 5, 4],
+    [2, 6, 7, 3],
+    [0, 4, 6, 2],
+    [1, 3, 7, 5],
+  ];
+  return mesh(
+    faces.flatMap(
+      ([a, b, c, d]) =>
+        [
+          [p(a as number), p(b as number), p(c as number)],
+          [p(a as number), p(c as number), p(d as number)],
+        ] as [Point, Point, Point][],
+    ),
+  );
 }
 
 /** Cylinder lying along x, radius r, about the origin, without its ends. */
 export function tube(r: number, length: number, n = 96): Float32Array {
-  return mesh(grid((u, v) => [length * (v - 0.5), r * Math.sin(2 * Math.PI * (u % 1)), r * Math.cos(2 * Math.PI * (u % 1))], n, 8));
+  return mesh(
+    grid(
+      (u, v) => [length * (v - 0.5), r * Math.sin(2 * Math.PI * (u % 1)), r * Math.cos(2 * Math.PI * (u % 1))],
+      n,
+      8,
+    ),
+  );
 }
 
 export const WIGLEY = { L: 10, B: 1, T: 0.625 };
@@ -55,7 +85,9 @@ export function wigleyY(x: number, z: number): number {
 export function wigley(sides: 'port' | 'both', nx = 60, nz = 30): Float32Array {
   const { L, T } = WIGLEY;
   // Where bow and keel meet, a triangle would lie in the centreplane: no skin.
-  const port = grid((u, v) => [L * (u - 0.5), wigleyY(L * (u - 0.5), -T * v), -T * v], nx, nz).filter((t) => t.some((p) => p[1] > 0));
+  const port = grid((u, v) => [L * (u - 0.5), wigleyY(L * (u - 0.5), -T * v), -T * v], nx, nz).filter((t) =>
+    t.some((p) => p[1] > 0),
+  );
   if (sides === 'port') return mesh(port);
   const flip = (p: Point): Point => [p[0], -p[1], p[2]];
   return mesh([...port, ...port.map(([a, b, c]) => [flip(a), flip(c), flip(b)] as const)]);

@@ -34,16 +34,24 @@ export function readCell(text: string, style: TableStyle): Cell {
   const lofted = /^(\d+)-(\d+)-(\d+)([+-]?)$/.exec(tidy);
   if (lofted) {
     const [feet, inches, eighths] = lofted.slice(1, 4).map(Number) as [number, number, number];
-    if (inches > 11 || eighths > 7) return { ok: false, message: `"${tidy}" is not feet-inches-eighths: inches go to 11, eighths to 7.` };
+    if (inches > 11 || eighths > 7)
+      return { ok: false, message: `"${tidy}" is not feet-inches-eighths: inches go to 11, eighths to 7.` };
     const sixteenth = lofted[4] === '+' ? 0.5 : lofted[4] === '-' ? -0.5 : 0;
-    return { ok: true, value: toCore('length', 'ft', feet) + toCore('length', 'in', inches + (eighths + sixteenth) / 8) };
+    return {
+      ok: true,
+      value: toCore('length', 'ft', feet) + toCore('length', 'in', inches + (eighths + sixteenth) / 8),
+    };
   }
   const pointed = style.decimalComma ? tidy.replace(/\./g, '').replace(',', '.') : tidy;
   if (/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(pointed)) {
     const value = toCore('length', style.unit, Number(pointed));
     return { ok: true, value };
   }
-  const parsed = parseQuantity({ quantity: 'length', text: pointed, system: style.unit === 'ft' || style.unit === 'in' ? 'us' : 'metric' });
+  const parsed = parseQuantity({
+    quantity: 'length',
+    text: pointed,
+    system: style.unit === 'ft' || style.unit === 'in' ? 'us' : 'metric',
+  });
   return parsed.ok ? { ok: true, value: parsed.value } : parsed;
 }
 
@@ -72,7 +80,8 @@ export interface GirthColumns {
 
 /** Columns by their headings; where those say nothing, in the usual order. */
 export function guessGirthColumns(headings: readonly string[]): GirthColumns {
-  const find = (pattern: RegExp, not: readonly number[]) => headings.findIndex((h, i) => pattern.test(h) && !not.includes(i));
+  const find = (pattern: RegExp, not: readonly number[]) =>
+    headings.findIndex((h, i) => pattern.test(h) && !not.includes(i));
   const halfBreadth = find(/breadth|width|beam/i, []);
   const halfGirth = find(/girth|tape/i, [halfBreadth]);
   const position = find(/^x\b|pos|dist|from|station|length/i, [halfBreadth, halfGirth]);
@@ -89,7 +98,12 @@ export function hasHeadings(cells: readonly (readonly string[])[], style: TableS
 }
 
 /** Girths out of the cells of a table. Rows without a position are named; the rest is kept, in the order of the stations. */
-export function readGirthTable(options: { cells: readonly (readonly string[])[]; columns: GirthColumns; style: TableStyle; headings: boolean }): { stations: GirthStation[]; bad: BadCell[] } {
+export function readGirthTable(options: {
+  cells: readonly (readonly string[])[];
+  columns: GirthColumns;
+  style: TableStyle;
+  headings: boolean;
+}): { stations: GirthStation[]; bad: BadCell[] } {
   const { cells, columns, style, headings } = options;
   const bad: BadCell[] = [];
   const stations: GirthStation[] = [];
@@ -99,13 +113,23 @@ export function readGirthTable(options: { cells: readonly (readonly string[])[];
       if (column < 0) return null;
       const text = row[column] ?? '';
       const cell = readCell(text, style);
-      const problem = !cell.ok ? cell.message : cell.value !== null && cell.value < 0 && column !== columns.position ? 'A length cannot be less than zero.' : null;
+      const problem = !cell.ok
+        ? cell.message
+        : cell.value !== null && cell.value < 0 && column !== columns.position
+          ? 'A length cannot be less than zero.'
+          : null;
       if (problem !== null) bad.push({ row: r + 1, column: column + 1, text, message: problem });
       return cell.ok && problem === null ? cell.value : null;
     };
     const known = bad.length;
     const xM = read(columns.position);
-    if (xM === null && bad.length === known) bad.push({ row: r + 1, column: columns.position + 1, text: row[columns.position] ?? '', message: 'The station has no position.' });
+    if (xM === null && bad.length === known)
+      bad.push({
+        row: r + 1,
+        column: columns.position + 1,
+        text: row[columns.position] ?? '',
+        message: 'The station has no position.',
+      });
     const [halfGirthM, halfBreadthM] = [read(columns.halfGirth), read(columns.halfBreadth)];
     if (xM !== null) stations.push({ xM, halfGirthM, halfBreadthM });
   });
@@ -116,14 +140,24 @@ export function readGirthTable(options: { cells: readonly (readonly string[])[];
  * A table of offsets out of cells: heights of the waterlines along the first row, positions of the stations down the
  * first column, or the other way round. Rows and columns are put in ascending order.
  */
-export function readOffsetCells(options: { cells: readonly (readonly string[])[]; stationsAcross: boolean; style: TableStyle }): { table: OffsetTable; bad: BadCell[] } {
+export function readOffsetCells(options: {
+  cells: readonly (readonly string[])[];
+  stationsAcross: boolean;
+  style: TableStyle;
+}): { table: OffsetTable; bad: BadCell[] } {
   const { stationsAcross, style } = options;
   const cells = options.cells.filter((row) => row.some((c) => c.trim() !== ''));
   const bad: BadCell[] = [];
   const read = (r: number, c: number, what: string | null): number | null => {
     const text = cells[r]?.[c] ?? '';
     const cell = readCell(text, style);
-    const problem = !cell.ok ? cell.message : what !== null && cell.value === null ? `The ${what} has no position.` : what === null && cell.value !== null && cell.value < 0 ? 'A half-breadth cannot be less than zero.' : null;
+    const problem = !cell.ok
+      ? cell.message
+      : what !== null && cell.value === null
+        ? `The ${what} has no position.`
+        : what === null && cell.value !== null && cell.value < 0
+          ? 'A half-breadth cannot be less than zero.'
+          : null;
     if (problem !== null) bad.push({ row: r + 1, column: c + 1, text, message: problem });
     return cell.ok && problem === null ? cell.value : null;
   };
@@ -131,25 +165,40 @@ export function readOffsetCells(options: { cells: readonly (readonly string[])[]
   const [across, down] = stationsAcross ? (['station', 'waterline'] as const) : (['waterline', 'station'] as const);
   const columns = range(1, width).map((c) => ({ at: read(0, c, across), index: c }));
   const rows = range(1, cells.length).map((r) => ({ at: read(r, 0, down), index: r }));
-  const known = <T extends { at: number | null }>(list: T[]) => (list.filter((l) => l.at !== null) as (T & { at: number })[]).sort((a, b) => a.at - b.at);
+  const known = <T extends { at: number | null }>(list: T[]) =>
+    (list.filter((l) => l.at !== null) as (T & { at: number })[]).sort((a, b) => a.at - b.at);
   const [cs, rs] = [known(columns), known(rows)];
   const values = new Map<string, number | null>();
   for (const r of rs) for (const c of cs) values.set(`${r.index} ${c.index}`, read(r.index, c.index, null));
   const value = (r: number, c: number) => values.get(`${r} ${c}`) ?? null;
   const table = stationsAcross
-    ? { stationsM: cs.map((c) => c.at), waterlinesM: rs.map((r) => r.at), halfBreadthsM: cs.map((c) => rs.map((r) => value(r.index, c.index))) }
-    : { stationsM: rs.map((r) => r.at), waterlinesM: cs.map((c) => c.at), halfBreadthsM: rs.map((r) => cs.map((c) => value(r.index, c.index))) };
+    ? {
+        stationsM: cs.map((c) => c.at),
+        waterlinesM: rs.map((r) => r.at),
+        halfBreadthsM: cs.map((c) => rs.map((r) => value(r.index, c.index))),
+      }
+    : {
+        stationsM: rs.map((r) => r.at),
+        waterlinesM: cs.map((c) => c.at),
+        halfBreadthsM: rs.map((r) => cs.map((c) => value(r.index, c.index))),
+      };
   return { table, bad };
 }
 
 /** Girths as cells of a table, metres to the tenth of a millimetre. */
 export function girthCells(stations: readonly GirthStation[]): string[][] {
-  return [['position (m)', 'half-girth (m)', 'half-breadth (m)'], ...stations.map((s) => [figure(s.xM), figure(s.halfGirthM), figure(s.halfBreadthM)])];
+  return [
+    ['position (m)', 'half-girth (m)', 'half-breadth (m)'],
+    ...stations.map((s) => [figure(s.xM), figure(s.halfGirthM), figure(s.halfBreadthM)]),
+  ];
 }
 
 /** A table of offsets as cells, metres, waterlines along the first row. */
 export function offsetCells(table: OffsetTable): string[][] {
-  return [['station (m)', ...table.waterlinesM.map(figure)], ...table.stationsM.map((x, i) => [figure(x), ...(table.halfBreadthsM[i] ?? []).map(figure)])];
+  return [
+    ['station (m)', ...table.waterlinesM.map(figure)],
+    ...table.stationsM.map((x, i) => [figure(x), ...(table.halfBreadthsM[i] ?? []).map(figure)]),
+  ];
 }
 
 const figure = (value: number | null) => (value === null ? '' : String(Number(value.toFixed(4))));

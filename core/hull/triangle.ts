@@ -9,7 +9,7 @@ export function shareBelow(f0: number, f1: number, f2: number): number {
   if (below === 3) return 1;
   // The corner that is alone on its side cuts off a triangle similar along two edges.
   const alone = below === 1;
-  const cut = (f0 < 0) === alone ? corner(f0, f1, f2) : (f1 < 0) === alone ? corner(f1, f2, f0) : corner(f2, f0, f1);
+  const cut = f0 < 0 === alone ? corner(f0, f1, f2) : f1 < 0 === alone ? corner(f1, f2, f0) : corner(f2, f0, f1);
   return alone ? cut : 1 - cut;
 }
 

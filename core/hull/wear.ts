@@ -26,15 +26,29 @@ export interface WearBandInput {
  * @param options.waterlineGirthM as a mesh was cut there; left out, 2 × (LWL + B/2) [CP]
  * @throws RangeError on impossible dimensions, or where the boat has no such edge
  */
-export function wearLengthM(options: { place: WearPlace; boat: BoatDimensions & { keels: Keels }; waterlineGirthM?: number | null }): number {
+export function wearLengthM(options: {
+  place: WearPlace;
+  boat: BoatDimensions & { keels: Keels };
+  waterlineGirthM?: number | null;
+}): number {
   const { place, boat } = options;
-  if (place === 'waterline') return options.waterlineGirthM ?? 2 * (positive(boat.lwlM, 'Waterline length') + 0.5 * positive(boat.beamM, 'Beam'));
+  if (place === 'waterline')
+    return (
+      options.waterlineGirthM ?? 2 * (positive(boat.lwlM, 'Waterline length') + 0.5 * positive(boat.beamM, 'Beam'))
+    );
   const profile = boatProfile(boat);
   if (place === 'stem') {
     // From the forefoot to the waterline: the foremost tenth of the underwater profile.
     const fore = profile.waterline[1];
     const run = profile.hull.filter((p) => p.z <= 0 && p.x >= fore - boat.lwlM * 0.1);
-    return along(run.length > 1 ? run : [{ x: fore, z: 0 }, { x: fore - boat.lwlM * 0.1, z: -boat.draftM * 0.3 }]);
+    return along(
+      run.length > 1
+        ? run
+        : [
+            { x: fore, z: 0 },
+            { x: fore - boat.lwlM * 0.1, z: -boat.draftM * 0.3 },
+          ],
+    );
   }
   const outline = place === 'rudderEdges' ? profile.regions.rudder?.[0] : profile.regions.keel?.[0];
   if (!outline) throw new Impossible('This boat has no keel to wear. Choose another place.');
@@ -46,13 +60,29 @@ export function wearLengthM(options: { place: WearPlace; boat: BoatDimensions & 
 }
 
 /** A band of high wear: length × width. @throws RangeError on figures of zero or less, or an edge the boat lacks */
-export function wearBand(options: { band: WearBandInput; boat: BoatDimensions & { keels: Keels }; waterlineGirthM?: number | null }): { areaM2: number; share: number; lengthM: number } {
+export function wearBand(options: {
+  band: WearBandInput;
+  boat: BoatDimensions & { keels: Keels };
+  waterlineGirthM?: number | null;
+}): { areaM2: number; share: number; lengthM: number } {
   const { band } = options;
-  const lengthM = band.lengthM === null ? wearLengthM({ ...options, place: band.place }) : positive(band.lengthM, 'Length of the band');
+  const lengthM =
+    band.lengthM === null
+      ? wearLengthM({ ...options, place: band.place })
+      : positive(band.lengthM, 'Length of the band');
   const measured = band.lengthM !== null || (band.place === 'waterline' && options.waterlineGirthM != null);
-  return { areaM2: lengthM * positive(band.widthM, 'Width of the band'), share: measured ? MEASURED_SHARE : DRAWN_SHARE, lengthM };
+  return {
+    areaM2: lengthM * positive(band.widthM, 'Width of the band'),
+    share: measured ? MEASURED_SHARE : DRAWN_SHARE,
+    lengthM,
+  };
 }
 
 function along(points: readonly { x: number; z: number }[]): number {
-  return points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.x - (points[i] as { x: number }).x, p.z - (points[i] as { z: number }).z), 0);
+  return points
+    .slice(1)
+    .reduce(
+      (sum, p, i) => sum + Math.hypot(p.x - (points[i] as { x: number }).x, p.z - (points[i] as { z: number }).z),
+      0,
+    );
 }

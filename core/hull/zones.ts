@@ -23,7 +23,16 @@ export type HullMaterial = (typeof HULL_MATERIALS)[number];
 export const KEELS = ['none', 'single', 'twin'] as const;
 export type Keels = (typeof KEELS)[number];
 
-export const SUBSTRATES = ['gelcoat', 'laminate', 'steel', 'aluminium', 'timber', 'plywood', 'sealedTimber', 'ferrocement'] as const;
+export const SUBSTRATES = [
+  'gelcoat',
+  'laminate',
+  'steel',
+  'aluminium',
+  'timber',
+  'plywood',
+  'sealedTimber',
+  'ferrocement',
+] as const;
 export type Substrate = (typeof SUBSTRATES)[number];
 
 export const EXPOSURES = ['immersed', 'splash', 'weather', 'interior', 'bilge', 'tank'] as const;

@@ -16,30 +16,61 @@ describe('splitting a batch', () => {
   });
   it('a ratio by mass gives volumes through the densities', () => {
     // 100 : 25 by mass at 1.25 and 1.0 → 80 : 25 by volume, by hand.
-    const batch = splitBatch({ parts: [{ name: 'A', ratio: 100, densityKgPerL: 1.25 }, { name: 'B', ratio: 25, densityKgPerL: 1 }], basis: 'mass', mixedL: 1.05 });
+    const batch = splitBatch({
+      parts: [
+        { name: 'A', ratio: 100, densityKgPerL: 1.25 },
+        { name: 'B', ratio: 25, densityKgPerL: 1 },
+      ],
+      basis: 'mass',
+      mixedL: 1.05,
+    });
     expect(batch.parts.map((p) => p.volumeL)).toEqual([expect.closeTo(0.8, 9), expect.closeTo(0.25, 9)]);
     expect(batch.parts.map((p) => p.massKg)).toEqual([expect.closeTo(1, 9), expect.closeTo(0.25, 9)]);
   });
   it('gives no mass without a density, and refuses a mass basis without one', () => {
-    const bare = [{ name: 'A', ratio: 2, densityKgPerL: 1.4 }, { name: 'B', ratio: 1 }];
-    expect(splitBatch({ parts: bare, basis: 'volume', mixedL: 3 }).parts[1]).toEqual({ name: 'B', volumeL: 1, massKg: null });
+    const bare = [
+      { name: 'A', ratio: 2, densityKgPerL: 1.4 },
+      { name: 'B', ratio: 1 },
+    ];
+    expect(splitBatch({ parts: bare, basis: 'volume', mixedL: 3 }).parts[1]).toEqual({
+      name: 'B',
+      volumeL: 1,
+      massKg: null,
+    });
     expect(() => splitBatch({ parts: bare, basis: 'mass', mixedL: 3 })).toThrow(/type the density of B/);
     expect(partShares({ parts: bare, basis: 'mass' })).toBeNull();
   });
   it('takes thinner of the base or of the mix, on top of the mixed litres', () => {
-    expect(splitBatch({ parts, basis: 'volume', mixedL: 4, thinner: { share: 0.1, of: 'mixed' } })).toMatchObject({ thinnerL: 0.4, totalL: 4.4 });
-    expect(splitBatch({ parts, basis: 'volume', mixedL: 4, thinner: { share: 0.1, of: 'base' } }).thinnerL).toBeCloseTo(0.3, 12);
+    expect(splitBatch({ parts, basis: 'volume', mixedL: 4, thinner: { share: 0.1, of: 'mixed' } })).toMatchObject({
+      thinnerL: 0.4,
+      totalL: 4.4,
+    });
+    expect(splitBatch({ parts, basis: 'volume', mixedL: 4, thinner: { share: 0.1, of: 'base' } }).thinnerL).toBeCloseTo(
+      0.3,
+      12,
+    );
   });
   it('any number of parts add up, by volume and by mass', () => {
-    const part = fc.record({ name: fc.string(), ratio: fc.double({ min: 0.01, max: 100, noNaN: true }), densityKgPerL: fc.double({ min: 0.5, max: 3, noNaN: true }) });
+    const part = fc.record({
+      name: fc.string(),
+      ratio: fc.double({ min: 0.01, max: 100, noNaN: true }),
+      densityKgPerL: fc.double({ min: 0.5, max: 3, noNaN: true }),
+    });
     fc.assert(
-      fc.property(fc.array(part, { minLength: 1, maxLength: 5 }), fc.constantFrom('volume' as const, 'mass' as const), fc.double({ min: 0.001, max: 200, noNaN: true }), fc.double({ min: 0, max: 0.5, noNaN: true }), (list, basis, mixedL, share) => {
-        const batch = splitBatch({ parts: list, basis, mixedL, thinner: { share, of: 'mixed' } });
-        expect(batch.parts.reduce((sum, p) => sum + p.volumeL, 0)).toBeCloseTo(mixedL, 6);
-        expect(batch.totalL).toBeCloseTo(mixedL * (1 + share), 6);
-        const measure = basis === 'volume' ? batch.parts.map((p) => p.volumeL) : batch.parts.map((p) => p.massKg as number);
-        list.forEach((p, i) => expect(measure[i]! / measure[0]!).toBeCloseTo(p.ratio / list[0]!.ratio, 6));
-      }),
+      fc.property(
+        fc.array(part, { minLength: 1, maxLength: 5 }),
+        fc.constantFrom('volume' as const, 'mass' as const),
+        fc.double({ min: 0.001, max: 200, noNaN: true }),
+        fc.double({ min: 0, max: 0.5, noNaN: true }),
+        (list, basis, mixedL, share) => {
+          const batch = splitBatch({ parts: list, basis, mixedL, thinner: { share, of: 'mixed' } });
+          expect(batch.parts.reduce((sum, p) => sum + p.volumeL, 0)).toBeCloseTo(mixedL, 6);
+          expect(batch.totalL).toBeCloseTo(mixedL * (1 + share), 6);
+          const measure =
+            basis === 'volume' ? batch.parts.map((p) => p.volumeL) : batch.parts.map((p) => p.massKg as number);
+          list.forEach((p, i) => expect(measure[i]! / measure[0]!).toBeCloseTo(p.ratio / list[0]!.ratio, 6));
+        },
+      ),
     );
   });
   it.each([
@@ -63,17 +94,43 @@ describe('the pot', () => {
   });
   it('limits the batch to what goes on in the usable life', () => {
     // Two hours less a quarter of an hour's stand, less a tenth: 1.575 h at 10 m²/h and 0.2 L/m² is 3.15 L, by hand.
-    expect(largestBatchL({ potLifeH: 2, inductionMin: 15, rateM2PerH: 10, painters: 1, litresPerM2: 0.2 })).toBeCloseTo(3.15, 9);
+    expect(largestBatchL({ potLifeH: 2, inductionMin: 15, rateM2PerH: 10, painters: 1, litresPerM2: 0.2 })).toBeCloseTo(
+      3.15,
+      9,
+    );
     expect(largestBatchL({ potLifeH: 0.2, inductionMin: 15, rateM2PerH: 10, painters: 1, litresPerM2: 0.2 })).toBe(0);
   });
   it('marks a straight pot: a litre in 10 cm diameter stands 127 mm high [P: h = V / (π d² / 4)]', () => {
-    const marks = potMarks({ pours: [{ name: 'base', litres: 0.75 }, { name: 'hardener', litres: 0.25 }], diameterM: 0.1 });
+    const marks = potMarks({
+      pours: [
+        { name: 'base', litres: 0.75 },
+        { name: 'hardener', litres: 0.25 },
+      ],
+      diameterM: 0.1,
+    });
     expect(marks[1]?.heightM).toBeCloseTo(0.12732, 5);
     expect(marks.map((m) => m.upToL)).toEqual([0.75, 1]);
   });
   it('keeps timers as instants, rings neither silenced nor emptied pots', () => {
-    const batch: MixedBatch = { id: 'b', mixedAt: 1000, painter: '', silenced: [], emptied: false, sheetRevisionId: 'r', on: [], parts: [], thinnerL: 0, totalL: 1, standMin: 15, potLifeH: 2, potTempC: 20 };
-    expect(batchTimers([batch], 2000).map((t) => [t.timer, t.dueAt, t.silenced])).toEqual([['stand', 901_000, false], ['pot', 7_201_000, false]]);
+    const batch: MixedBatch = {
+      id: 'b',
+      mixedAt: 1000,
+      painter: '',
+      silenced: [],
+      emptied: false,
+      sheetRevisionId: 'r',
+      on: [],
+      parts: [],
+      thinnerL: 0,
+      totalL: 1,
+      standMin: 15,
+      potLifeH: 2,
+      potTempC: 20,
+    };
+    expect(batchTimers([batch], 2000).map((t) => [t.timer, t.dueAt, t.silenced])).toEqual([
+      ['stand', 901_000, false],
+      ['pot', 7_201_000, false],
+    ]);
     expect(batchTimers([{ ...batch, silenced: ['stand'] }], 2000)[0]?.silenced).toBe(true);
     expect(batchTimers([{ ...batch, emptied: true }], 2000)).toEqual([]);
     expect(batchTimers([batch], 1000 + 30 * 3_600_000)).toEqual([]);

@@ -19,9 +19,22 @@ const MARGIN = 0.1;
  * @returns litres of mixed paint with thinner out; 0 when the stand eats the pot life
  * @throws RangeError on impossible input
  */
-export function largestBatchL(options: { potLifeH: number; inductionMin: number; rateM2PerH: number; painters: number; litresPerM2: number }): number {
-  const usableH = Math.max(0, positive(options.potLifeH, 'Pot life') - notNegative(options.inductionMin, 'Stand') / 60) * (1 - MARGIN);
-  return positive(options.rateM2PerH, 'Rate') * positive(options.painters, 'Painters') * usableH * positive(options.litresPerM2, 'Litres per m²');
+export function largestBatchL(options: {
+  potLifeH: number;
+  inductionMin: number;
+  rateM2PerH: number;
+  painters: number;
+  litresPerM2: number;
+}): number {
+  const usableH =
+    Math.max(0, positive(options.potLifeH, 'Pot life') - notNegative(options.inductionMin, 'Stand') / 60) *
+    (1 - MARGIN);
+  return (
+    positive(options.rateM2PerH, 'Rate') *
+    positive(options.painters, 'Painters') *
+    usableH *
+    positive(options.litresPerM2, 'Litres per m²')
+  );
 }
 
 /** One mark on a straight pot: how full it stands once this part is in, and the height of that level. */
@@ -32,7 +45,13 @@ export interface PotMark {
 }
 
 /** Fill heights, m, of a straight round pot for parts poured one after the other: h = V / (π d²/4). */
-export function potMarks({ pours, diameterM }: { pours: readonly { name: string; litres: number }[]; diameterM: number }): PotMark[] {
+export function potMarks({
+  pours,
+  diameterM,
+}: {
+  pours: readonly { name: string; litres: number }[];
+  diameterM: number;
+}): PotMark[] {
   const baseM2 = (Math.PI * positive(diameterM, 'The diameter of the pot') ** 2) / 4;
   let upToL = 0;
   return pours.map((pour) => {

@@ -48,7 +48,9 @@ export function splitBatch(options: {
     const volumeL = mixedL * (shares[i] as number);
     return { name: part.name, volumeL, massKg: part.densityKgPerL ? volumeL * part.densityKgPerL : null };
   });
-  const thinnerL = thinner ? notNegative(thinner.share, 'Thinner') * (thinner.of === 'base' ? (split[0] as BatchPart).volumeL : mixedL) : 0;
+  const thinnerL = thinner
+    ? notNegative(thinner.share, 'Thinner') * (thinner.of === 'base' ? (split[0] as BatchPart).volumeL : mixedL)
+    : 0;
   return { parts: split, thinnerL, totalL: mixedL + thinnerL };
 }
 
@@ -56,11 +58,18 @@ export function splitBatch(options: {
  * Each part's share of the mixed volume, adding up to 1; null for a ratio by mass with a density missing.
  * @throws RangeError when there are no parts, or a ratio or density is impossible
  */
-export function partShares({ parts, basis }: { parts: readonly RatioPart[]; basis: 'volume' | 'mass' }): number[] | null {
+export function partShares({
+  parts,
+  basis,
+}: {
+  parts: readonly RatioPart[];
+  basis: 'volume' | 'mass';
+}): number[] | null {
   if (parts.length === 0) throw new Impossible('The sheet has no parts. Add at least the base.');
   for (const part of parts) {
     positive(part.ratio, `The ratio of ${part.name || 'a part'}`);
-    if (part.densityKgPerL !== undefined && part.densityKgPerL !== null) positive(part.densityKgPerL, `The density of ${part.name || 'a part'}`);
+    if (part.densityKgPerL !== undefined && part.densityKgPerL !== null)
+      positive(part.densityKgPerL, `The density of ${part.name || 'a part'}`);
   }
   if (parts.length === 1) return [1];
   if (basis === 'mass' && parts.some((p) => !p.densityKgPerL)) return null;

@@ -17,16 +17,32 @@ export const sheet: SheetBody = {
   dftMaxMicron: 200,
   thinner: { name: 'Thinner 7', maxShare: 0.1, of: 'mixed' },
   inductionMin: 15,
-  potLife: [{ tempC: 10, hours: 4 }, { tempC: 20, hours: 2 }, { tempC: 30, hours: 1 }],
-  touchDry: [{ tempC: 10, hours: 6 }, { tempC: 20, hours: 3 }, { tempC: 30, hours: 1.5 }],
+  potLife: [
+    { tempC: 10, hours: 4 },
+    { tempC: 20, hours: 2 },
+    { tempC: 30, hours: 1 },
+  ],
+  touchDry: [
+    { tempC: 10, hours: 6 },
+    { tempC: 20, hours: 3 },
+    { tempC: 30, hours: 1.5 },
+  ],
   sandable: [{ tempC: 20, hours: 16 }],
   immersion: [{ tempC: 20, hours: 72 }],
   fullCure: [{ tempC: 20, hours: 168 }],
   overcoat: [
     {
       after: 'any',
-      minimum: [{ tempC: 10, hours: 10 }, { tempC: 20, hours: 5 }, { tempC: 30, hours: 3 }],
-      tackLimit: [{ tempC: 10, hours: 48 }, { tempC: 20, hours: 24 }, { tempC: 30, hours: 12 }],
+      minimum: [
+        { tempC: 10, hours: 10 },
+        { tempC: 20, hours: 5 },
+        { tempC: 30, hours: 3 },
+      ],
+      tackLimit: [
+        { tempC: 10, hours: 48 },
+        { tempC: 20, hours: 24 },
+        { tempC: 30, hours: 12 },
+      ],
       maximum: null,
       alwaysAbrade: false,
     },

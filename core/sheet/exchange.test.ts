@@ -1,17 +1,35 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { RUNS_AS_FORMULA, completeness, readSheetCells, readSheetsDocument, sheetProblems, sheetsDocument, sheetsToCells, SHEETS_MAX, wrongWay, type SheetBody } from '../index';
+import {
+  RUNS_AS_FORMULA,
+  completeness,
+  readSheetCells,
+  readSheetsDocument,
+  sheetProblems,
+  sheetsDocument,
+  sheetsToCells,
+  SHEETS_MAX,
+  wrongWay,
+  type SheetBody,
+} from '../index';
 import { sheet } from './example.fixture';
 
 const full: SheetBody = {
   ...sheet,
   name: '=2+2; "quoted", and\na new line',
   chemistry: 'epoxy',
-  methods: [{ method: 'roller', dftMicron: 70, dftMaxMicron: 100, thinnerMax: 0.05 }, { method: 'spray', dftMaxMicron: 200 }],
+  methods: [
+    { method: 'roller', dftMicron: 70, dftMaxMicron: 100, thinnerMax: 0.05 },
+    { method: 'spray', dftMaxMicron: 200 },
+  ],
   limits: { ...sheet.limits, airMinC: -5 },
   antifouling: { type: 'hard', waters: ['salt', 'tropical'], years: 2 },
   copper: false,
-  packs: [...sheet.packs, { name: 'hardener', sizeL: 1, priceMinor: null, part: 'Hardener', breaks: [{ from: 6, priceMinor: 900 }] }, { name: 'odd kit', sizeL: 3, priceMinor: 8000, partsL: [2, 1] }],
+  packs: [
+    ...sheet.packs,
+    { name: 'hardener', sizeL: 1, priceMinor: null, part: 'Hardener', breaks: [{ from: 6, priceMinor: 900 }] },
+    { name: 'odd kit', sizeL: 3, priceMinor: 8000, partsL: [2, 1] },
+  ],
 };
 
 describe('sheets as files', () => {
@@ -25,7 +43,14 @@ describe('sheets as files', () => {
     const read = readSheetCells(Papa.parse<string[]>(csv).data);
     if (!('rows' in read)) throw new Error(read.problem);
     // Figures are texts until the contract reads them: compared as such.
-    const texts = (value: unknown): unknown => (Array.isArray(value) ? value.map(texts) : value !== null && typeof value === 'object' ? Object.fromEntries(Object.entries(value).map(([k, v]) => [k, texts(v)])) : value === null || value === '' ? value : String(value));
+    const texts = (value: unknown): unknown =>
+      Array.isArray(value)
+        ? value.map(texts)
+        : value !== null && typeof value === 'object'
+          ? Object.fromEntries(Object.entries(value).map(([k, v]) => [k, texts(v)]))
+          : value === null || value === ''
+            ? value
+            : String(value);
     expect(texts(read.rows)).toEqual(texts([full, sheet]));
   });
   it.each([
@@ -42,9 +67,21 @@ describe('sheets as files', () => {
     expect(readSheetsDocument(text)).toEqual({ problem: expect.stringMatching(message) as string });
   });
   it('refuses a table of something else, and columns that are no figure of a sheet', () => {
-    expect(readSheetCells([['zone', 'litres'], ['hull', '3']])).toMatchObject({ problem: expect.stringContaining('no table of data sheets') as string });
-    expect(readSheetCells([['name', 'kind', '__proto__.x'], ['a', 'b', 'c']])).toMatchObject({ problem: expect.stringContaining('no column') as string });
-    expect(readSheetCells([['name', 'kind']])).toMatchObject({ problem: expect.stringContaining('no sheet') as string });
+    expect(
+      readSheetCells([
+        ['zone', 'litres'],
+        ['hull', '3'],
+      ]),
+    ).toMatchObject({ problem: expect.stringContaining('no table of data sheets') as string });
+    expect(
+      readSheetCells([
+        ['name', 'kind', '__proto__.x'],
+        ['a', 'b', 'c'],
+      ]),
+    ).toMatchObject({ problem: expect.stringContaining('no column') as string });
+    expect(readSheetCells([['name', 'kind']])).toMatchObject({
+      problem: expect.stringContaining('no sheet') as string,
+    });
     expect(({} as Record<string, unknown>).x).toBeUndefined();
   });
 });
@@ -58,15 +95,29 @@ describe('how complete a sheet is', () => {
     expect(gaps.find((g) => g.field === 'touchDry')?.cannot).toBe('No last start tonight.');
   });
   it('is whole when everything its kind can tell is there', () => {
-    const whole: SheetBody = { ...full, thinner: { ...sheet.thinner!, family: 'epoxy' }, shelfClosedMonths: 24, shelfOpenMonths: 6, packs: sheet.packs, sandable: sheet.touchDry };
+    const whole: SheetBody = {
+      ...full,
+      thinner: { ...sheet.thinner!, family: 'epoxy' },
+      shelfClosedMonths: 24,
+      shelfOpenMonths: 6,
+      packs: sheet.packs,
+      sandable: sheet.touchDry,
+    };
     expect(completeness(whole)).toEqual({ share: 1, gaps: [] });
   });
 });
 
 describe('figures that cannot be', () => {
   it('points at every pair of cells that runs the wrong way', () => {
-    const table = [{ tempC: 30, hours: 5 }, { tempC: 10, hours: 3 }, { tempC: 20, hours: 4 }];
-    expect(wrongWay(table).map((w) => [w.colder.tempC, w.warmer.tempC])).toEqual([[10, 20], [20, 30]]);
+    const table = [
+      { tempC: 30, hours: 5 },
+      { tempC: 10, hours: 3 },
+      { tempC: 20, hours: 4 },
+    ];
+    expect(wrongWay(table).map((w) => [w.colder.tempC, w.warmer.tempC])).toEqual([
+      [10, 20],
+      [20, 30],
+    ]);
     expect(sheetProblems({ ...sheet, potLife: table }).filter((p) => p.field === 'potLife')).toHaveLength(2);
   });
   it.each([

@@ -45,7 +45,8 @@ export type SheetsRead = { readonly rows: readonly unknown[] } | { readonly prob
 
 /** The sheets of a JSON file, not yet looked over one by one. */
 export function readSheetsDocument(text: string): SheetsRead {
-  if (text.length > SHEETS_FILE_MAX) return { problem: 'This file is too large for data sheets. Split it, or choose another one.' };
+  if (text.length > SHEETS_FILE_MAX)
+    return { problem: 'This file is too large for data sheets. Split it, or choose another one.' };
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -53,18 +54,28 @@ export function readSheetsDocument(text: string): SheetsRead {
     return { problem: 'This is no JSON file, or it was cut off. Choose the file that was exported.' };
   }
   const file = value as { format?: unknown; version?: unknown; sheets?: unknown } | null;
-  if (file === null || typeof file !== 'object' || file.format !== SHEETS_FORMAT || !Array.isArray(file.sheets)) return { problem: `This is no file of data sheets: it must say "format": "${SHEETS_FORMAT}". See the formats page of the manual.` };
-  if (file.version !== SHEETS_VERSION) return { problem: `This file is of version ${String(file.version).slice(0, 20)}; version ${SHEETS_VERSION} is read here.` };
+  if (file === null || typeof file !== 'object' || file.format !== SHEETS_FORMAT || !Array.isArray(file.sheets))
+    return {
+      problem: `This is no file of data sheets: it must say "format": "${SHEETS_FORMAT}". See the formats page of the manual.`,
+    };
+  if (file.version !== SHEETS_VERSION)
+    return {
+      problem: `This file is of version ${String(file.version).slice(0, 20)}; version ${SHEETS_VERSION} is read here.`,
+    };
   return countChecked(file.sheets);
 }
 
 function countChecked(rows: readonly unknown[]): SheetsRead {
   if (rows.length === 0) return { problem: 'There is no sheet in this file.' };
-  if (rows.length > SHEETS_MAX) return { problem: `There are ${rows.length} sheets in this file; up to ${SHEETS_MAX} are taken at a time. Split it.` };
+  if (rows.length > SHEETS_MAX)
+    return {
+      problem: `There are ${rows.length} sheets in this file; up to ${SHEETS_MAX} are taken at a time. Split it.`,
+    };
   return { rows };
 }
 
-const TABLE_PATHS = /^(?:potLife|touchDry|sandable|handle|immersion|immersionMax|fullCure|overcoat\.\d+\.(?:minimum|tackLimit|maximum))$/;
+const TABLE_PATHS =
+  /^(?:potLife|touchDry|sandable|handle|immersion|immersionMax|fullCure|overcoat\.\d+\.(?:minimum|tackLimit|maximum))$/;
 const LIST_PATHS = /^(?:antifouling\.waters|packs\.\d+\.partsL)$/;
 const PATH = /^[a-zA-Z][a-zA-Z0-9]*(?:\.(?:[a-zA-Z][a-zA-Z0-9]*|\d{1,2}))*$/;
 const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
@@ -76,7 +87,8 @@ export function flattenSheet(body: SheetBody): Record<string, string> {
     if (value === null || value === undefined || value === '') return;
     if (TABLE_PATHS.test(path)) row[path] = (value as TimeTable).map((c) => `${c.tempC}=${c.hours}`).join('; ');
     else if (LIST_PATHS.test(path)) row[path] = (value as unknown[]).join('; ');
-    else if (typeof value === 'object') for (const [key, inner] of Object.entries(value)) walk(inner, path ? `${path}.${key}` : key);
+    else if (typeof value === 'object')
+      for (const [key, inner] of Object.entries(value)) walk(inner, path ? `${path}.${key}` : key);
     else row[path] = String(value);
   };
   walk(body, '');
@@ -109,9 +121,14 @@ function tableOf(text: string): unknown {
 export function readSheetCells(cells: readonly (readonly string[])[]): SheetsRead {
   const [head, ...rest] = cells;
   const headings = (head ?? []).map((h) => asWritten(h));
-  if (!headings.includes('name') || !headings.includes('kind')) return { problem: 'This CSV has no columns "name" and "kind": it is no table of data sheets. Export one to see the columns.' };
+  if (!headings.includes('name') || !headings.includes('kind'))
+    return {
+      problem:
+        'This CSV has no columns "name" and "kind": it is no table of data sheets. Export one to see the columns.',
+    };
   const bad = headings.find((h) => h !== '' && (!PATH.test(h) || h.split('.').some((k) => FORBIDDEN.has(k))));
-  if (bad !== undefined) return { problem: `"${bad.slice(0, 40)}" is no column of a data sheet. Take it out or name it as in an export.` };
+  if (bad !== undefined)
+    return { problem: `"${bad.slice(0, 40)}" is no column of a data sheet. Take it out or name it as in an export.` };
   const read = countChecked(rest.filter((row) => row.some((c) => c.trim() !== '')));
   if ('problem' in read) return read;
   return { rows: (read.rows as readonly (readonly string[])[]).map((row) => unflatten(headings, row)) };
@@ -126,7 +143,12 @@ function unflatten(headings: readonly string[], cells: readonly string[]): unkno
     let at = body as Record<string, unknown>;
     keys.forEach((key, k) => {
       const last = k === keys.length - 1;
-      if (last) at[key] = TABLE_PATHS.test(path) ? tableOf(text) : LIST_PATHS.test(path) ? text.split(';').map((t) => t.trim()) : text;
+      if (last)
+        at[key] = TABLE_PATHS.test(path)
+          ? tableOf(text)
+          : LIST_PATHS.test(path)
+            ? text.split(';').map((t) => t.trim())
+            : text;
       else {
         if (at[key] === null || typeof at[key] !== 'object') at[key] = /^\d+$/.test(keys[k + 1] as string) ? [] : {};
         at = at[key] as Record<string, unknown>;
@@ -134,7 +156,8 @@ function unflatten(headings: readonly string[], cells: readonly string[]): unkno
     });
   });
   // What a row of a list leaves out is not on the sheet.
-  const whole = <T extends object>(list: unknown, empty: T) => (Array.isArray(list) ? list.filter((x) => x !== undefined).map((x) => ({ ...empty, ...(x as T) })) : list);
+  const whole = <T extends object>(list: unknown, empty: T) =>
+    Array.isArray(list) ? list.filter((x) => x !== undefined).map((x) => ({ ...empty, ...(x as T) })) : list;
   body.parts = whole(body.parts, { densityKgPerL: null });
   body.packs = whole(body.packs, { name: '', priceMinor: null });
   body.overcoat = whole(body.overcoat, { tackLimit: null, maximum: null, alwaysAbrade: false });

@@ -35,23 +35,41 @@ export function sheetProblems(sheet: SheetBody): SheetProblem[] {
   const stop = (field: string, message: string) => problems.push({ field, message, severity: 'stop' });
   const warn = (field: string, message: string) => problems.push({ field, message, severity: 'warn' });
 
-  if (sheet.dftMaxMicron !== null && sheet.dftMaxMicron < sheet.dftMicron) stop('dftMaxMicron', 'The largest dry film is below the recommended one. Swap them or correct one.');
+  if (sheet.dftMaxMicron !== null && sheet.dftMaxMicron < sheet.dftMicron)
+    stop('dftMaxMicron', 'The largest dry film is below the recommended one. Swap them or correct one.');
   if (sheet.ratioBasis === 'mass' && sheet.parts.length > 1 && sheet.parts.some((p) => p.densityKgPerL === null)) {
-    warn('parts', 'The ratio is by mass and a density is missing: no volumes can be worked out until every part has one.');
+    warn(
+      'parts',
+      'The ratio is by mass and a density is missing: no volumes can be worked out until every part has one.',
+    );
   }
   const table = (field: string, name: string, columns: TimeTable | null) => {
     if (columns === null) return;
     try {
       const sorted = checkedTable(columns);
-      for (const { colder, warmer } of wrongWay(sorted)) warn(field, `${name}: ${warmer.hours} h at ${warmer.tempC} °C is longer than ${colder.hours} h at ${colder.tempC} °C. Warmer should be quicker; check both figures.`);
+      for (const { colder, warmer } of wrongWay(sorted))
+        warn(
+          field,
+          `${name}: ${warmer.hours} h at ${warmer.tempC} °C is longer than ${colder.hours} h at ${colder.tempC} °C. Warmer should be quicker; check both figures.`,
+        );
     } catch (error) {
       stop(field, `${name}: ${(error as Error).message}`);
     }
   };
-  const neverAbove = (field: string, what: string, shortest: TimeTable | null, longest: TimeTable | null, name = 'longest') => {
+  const neverAbove = (
+    field: string,
+    what: string,
+    shortest: TimeTable | null,
+    longest: TimeTable | null,
+    name = 'longest',
+  ) => {
     for (const column of longest ?? []) {
       const least = shortest?.find((m) => m.tempC === column.tempC);
-      if (least && least.hours > column.hours) stop(field, `At ${column.tempC} °C the shortest ${what} (${least.hours} h) is above the ${name} (${column.hours} h). Check both.`);
+      if (least && least.hours > column.hours)
+        stop(
+          field,
+          `At ${column.tempC} °C the shortest ${what} (${least.hours} h) is above the ${name} (${column.hours} h). Check both.`,
+        );
     }
   };
   for (const [field, name] of Object.entries(TABLE_NAMES)) table(field, name, sheet[field as TableName] ?? null);
@@ -66,14 +84,27 @@ export function sheetProblems(sheet: SheetBody): SheetProblem[] {
   });
   sheet.methods?.forEach((row, i) => {
     const most = row.dftMaxMicron ?? sheet.dftMaxMicron;
-    if (row.dftMicron !== undefined && most !== null && row.dftMicron > most) stop(`methods.${i}`, 'A way of putting it on has a dry film above the largest one. Swap them or correct one.');
+    if (row.dftMicron !== undefined && most !== null && row.dftMicron > most)
+      stop(`methods.${i}`, 'A way of putting it on has a dry film above the largest one. Swap them or correct one.');
   });
-  if (new Set(sheet.methods?.map((m) => m.method)).size !== (sheet.methods?.length ?? 0)) stop('methods', 'One way of putting it on stands twice. Keep one row.');
-  if (sheet.profileMinMicron !== undefined && sheet.profileMaxMicron !== undefined && sheet.profileMinMicron > sheet.profileMaxMicron) stop('profileMinMicron', 'The smallest profile is above the largest one. Swap them or correct one.');
+  if (new Set(sheet.methods?.map((m) => m.method)).size !== (sheet.methods?.length ?? 0))
+    stop('methods', 'One way of putting it on stands twice. Keep one row.');
+  if (
+    sheet.profileMinMicron !== undefined &&
+    sheet.profileMaxMicron !== undefined &&
+    sheet.profileMinMicron > sheet.profileMaxMicron
+  )
+    stop('profileMinMicron', 'The smallest profile is above the largest one. Swap them or correct one.');
   sheet.packs.forEach((pack, i) => {
-    if (pack.part !== undefined && !sheet.parts.some((p) => p.name === pack.part)) stop(`packs.${i}`, `${pack.name || 'A pack'} holds "${pack.part}", which is no part of this sheet. Choose one of its parts.`);
-    if (pack.partsL !== undefined && pack.partsL.length !== sheet.parts.length) stop(`packs.${i}`, `${pack.name || 'A pack'} needs litres for each of the ${sheet.parts.length} parts.`);
+    if (pack.part !== undefined && !sheet.parts.some((p) => p.name === pack.part))
+      stop(
+        `packs.${i}`,
+        `${pack.name || 'A pack'} holds "${pack.part}", which is no part of this sheet. Choose one of its parts.`,
+      );
+    if (pack.partsL !== undefined && pack.partsL.length !== sheet.parts.length)
+      stop(`packs.${i}`, `${pack.name || 'A pack'} needs litres for each of the ${sheet.parts.length} parts.`);
   });
-  if (new Set(sheet.overcoat.map((o) => o.after)).size !== sheet.overcoat.length) stop('overcoat', 'Two rows of overcoat times are for the same following coat. Keep one.');
+  if (new Set(sheet.overcoat.map((o) => o.after)).size !== sheet.overcoat.length)
+    stop('overcoat', 'Two rows of overcoat times are for the same following coat. Keep one.');
   return problems;
 }

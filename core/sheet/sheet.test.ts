@@ -14,13 +14,22 @@ describe('a data sheet', () => {
   });
   it('tells thinner of the mix from thinner of the base', () => {
     expect(sheetThinnerOfMixed(sheet, 0.08)).toBe(0.08);
-    expect(sheetThinnerOfMixed({ ...sheet, thinner: { name: 'T', maxShare: 0.1, of: 'base' } }, 0.08)).toBeCloseTo(0.06, 12);
+    expect(sheetThinnerOfMixed({ ...sheet, thinner: { name: 'T', maxShare: 0.1, of: 'base' } }, 0.08)).toBeCloseTo(
+      0.06,
+      12,
+    );
   });
   it('is silent about a good one', () => {
     expect(sheetProblems(sheet)).toEqual([]);
   });
   it('warns of a table that runs the wrong way, naming both cells', () => {
-    const [problem] = sheetProblems({ ...sheet, touchDry: [{ tempC: 10, hours: 3 }, { tempC: 20, hours: 6 }] });
+    const [problem] = sheetProblems({
+      ...sheet,
+      touchDry: [
+        { tempC: 10, hours: 3 },
+        { tempC: 20, hours: 6 },
+      ],
+    });
     expect(problem).toMatchObject({ field: 'touchDry', severity: 'warn' });
     expect(problem?.message).toContain('6 h at 20 °C is longer than 3 h at 10 °C');
   });

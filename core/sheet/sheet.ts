@@ -47,7 +47,17 @@ export interface PriceBreak {
   readonly priceMinor: number;
 }
 
-export const CHEMISTRIES = ['epoxy', 'polyurethane', 'alkyd', 'acrylic', 'vinyl', 'chlorinatedRubber', 'silicone', 'acid', 'polyester'] as const;
+export const CHEMISTRIES = [
+  'epoxy',
+  'polyurethane',
+  'alkyd',
+  'acrylic',
+  'vinyl',
+  'chlorinatedRubber',
+  'silicone',
+  'acid',
+  'polyester',
+] as const;
 export type Chemistry = (typeof CHEMISTRIES)[number];
 export const THINNER_FAMILIES = ['epoxy', 'polyurethane', 'whiteSpirit', 'aromatic', 'alcohol', 'water'] as const;
 export type ThinnerFamily = (typeof THINNER_FAMILIES)[number];
@@ -96,7 +106,14 @@ export interface SheetDetails {
   readonly uvResistant?: boolean | undefined;
   readonly immersible?: boolean | undefined;
   readonly holdingMonths?: number | undefined;
-  readonly antifouling?: { readonly type?: AntifoulingType | undefined; readonly waters?: readonly Waters[] | undefined; readonly years?: number | undefined; readonly dryOutDays?: number | undefined } | undefined;
+  readonly antifouling?:
+    | {
+        readonly type?: AntifoulingType | undefined;
+        readonly waters?: readonly Waters[] | undefined;
+        readonly years?: number | undefined;
+        readonly dryOutDays?: number | undefined;
+      }
+    | undefined;
   readonly copper?: boolean | undefined;
   readonly biocide?: boolean | undefined;
   readonly isocyanate?: boolean | undefined;
@@ -134,7 +151,12 @@ export interface SheetBody extends SheetDetails {
   readonly solids: number;
   readonly dftMicron: number;
   readonly dftMaxMicron: number | null;
-  readonly thinner: { readonly name: string; readonly maxShare: number; readonly of: 'base' | 'mixed'; readonly family?: ThinnerFamily | undefined } | null;
+  readonly thinner: {
+    readonly name: string;
+    readonly maxShare: number;
+    readonly of: 'base' | 'mixed';
+    readonly family?: ThinnerFamily | undefined;
+  } | null;
   /** Stand after mixing, minutes. */
   readonly inductionMin: number | null;
   readonly potLife: TimeTable | null;

@@ -6,6 +6,7 @@ import type { SheetBody } from './sheet';
 export function sheetThinnerOfMixed(sheet: Pick<SheetBody, 'parts' | 'ratioBasis' | 'thinner'>, share: number): number {
   if (share === 0 || sheet.thinner === null || sheet.thinner.of === 'mixed') return share;
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
-  if (shares === null) throw new Impossible('A share of the base cannot be turned into litres without the densities of the parts.');
+  if (shares === null)
+    throw new Impossible('A share of the base cannot be turned into litres without the densities of the parts.');
   return share * (shares[0] as number);
 }

@@ -14,22 +14,33 @@ const SIGMAS = 2;
  * @throws RangeError outside it
  */
 export function normalQuantile(chance: number): number {
-  if (!(finite(chance, 'The chance') > 0 && chance < 1)) throw new Impossible('The chance must be between 0 and 100 %.');
+  if (!(finite(chance, 'The chance') > 0 && chance < 1))
+    throw new Impossible('The chance must be between 0 and 100 %.');
   const tail = 0.02425;
   if (chance < tail) return tailOf(chance);
   if (chance > 1 - tail) return -tailOf(1 - chance);
   const q = chance - 0.5;
   const r = q * q;
   return (
-    ((((((-3.969683028665376e1 * r + 2.209460984245205e2) * r - 2.759285104469687e2) * r + 1.38357751867269e2) * r - 3.066479806614716e1) * r + 2.506628277459239) * q) /
-    (((((-5.447609879822406e1 * r + 1.615858368580409e2) * r - 1.556989798598866e2) * r + 6.680131188771972e1) * r - 1.328068155288572e1) * r + 1)
+    ((((((-3.969683028665376e1 * r + 2.209460984245205e2) * r - 2.759285104469687e2) * r + 1.38357751867269e2) * r -
+      3.066479806614716e1) *
+      r +
+      2.506628277459239) *
+      q) /
+    (((((-5.447609879822406e1 * r + 1.615858368580409e2) * r - 1.556989798598866e2) * r + 6.680131188771972e1) * r -
+      1.328068155288572e1) *
+      r +
+      1)
   );
 }
 
 function tailOf(p: number): number {
   const q = Math.sqrt(-2 * Math.log(p));
   return (
-    (((((-7.784894002430293e-3 * q - 3.223964580411365e-1) * q - 2.400758277161838) * q - 2.549732539343734) * q + 4.374664141464968) * q + 2.938163982698783) /
+    (((((-7.784894002430293e-3 * q - 3.223964580411365e-1) * q - 2.400758277161838) * q - 2.549732539343734) * q +
+      4.374664141464968) *
+      q +
+      2.938163982698783) /
     ((((7.784695709041462e-3 * q + 3.224671290700398e-1) * q + 2.445134137142996) * q + 3.754408661907416) * q + 1)
   );
 }
@@ -59,7 +70,10 @@ export interface Need {
  * Add up what coats take. The area's error is shared by all coats of a zone; what a coat varies by is its own.
  * @param coats litres of each coat, the zone it lies on, ± of that zone's area
  */
-export function sumNeeds(coats: readonly { readonly zone: string; readonly likelyL: number; readonly areaShare: number }[], coatShare = COAT_SHARE): Need {
+export function sumNeeds(
+  coats: readonly { readonly zone: string; readonly likelyL: number; readonly areaShare: number }[],
+  coatShare = COAT_SHARE,
+): Need {
   const byZone = new Map<string, number>();
   let own = 0;
   let likelyL = 0;

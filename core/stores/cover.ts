@@ -46,7 +46,13 @@ export interface Prepared {
  * @returns null where an offer for some needed part is missing
  * @throws RangeError on impossible sizes or prices
  */
-export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; offers: readonly Offer[] }): Purchase | null {
+export function coverAtLeastCost({
+  needL,
+  offers,
+}: {
+  needL: readonly number[];
+  offers: readonly Offer[];
+}): Purchase | null {
   const need = needL.map((l, p) => Math.max(0, notNegative(l, `The need of part ${p + 1}`)));
   const prepared = offers.map((offer, at) => prepare(offer, at, need.length));
   const none = { counts: offers.map(() => 0), costMinor: 0, leftL: need.map(() => 0) };
@@ -62,7 +68,12 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
   least[last] = need.map(() => Infinity);
   for (let i = last - 1; i >= 0; i -= 1) {
     const o = prepared[i] as Prepared;
-    least[i] = need.map((_l, p) => Math.min((least[i + 1] as number[])[p] as number, (o.partsL[p] as number) > 0 ? o.leastEach / (o.partsL[p] as number) : Infinity));
+    least[i] = need.map((_l, p) =>
+      Math.min(
+        (least[i + 1] as number[])[p] as number,
+        (o.partsL[p] as number) > 0 ? o.leastEach / (o.partsL[p] as number) : Infinity,
+      ),
+    );
     leastAny[i] = Math.min(leastAny[i + 1] as number, o.leastEach / o.totalL);
   }
   const counts = new Array<number>(last).fill(0);
@@ -91,7 +102,8 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
     const covered = rest.every((r) => r <= DROP_L);
     if (covered) {
       const left = rest.reduce((sum, r) => sum - r, 0);
-      if (cost < best.cost || (cost === best.cost && left < best.left - 1e-9)) Object.assign(best, { cost, left, counts: [...counts] });
+      if (cost < best.cost || (cost === best.cost && left < best.left - 1e-9))
+        Object.assign(best, { cost, left, counts: [...counts] });
       // More of anything costs something, or, where it is free, only leaves more.
       return;
     }
@@ -100,7 +112,9 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
     if (floor > best.cost || (floor === best.cost && best.left <= DROP_L)) return;
     const o = prepared[i] as Prepared;
     let most = 0;
-    for (let p = 0; p < rest.length; p += 1) if ((o.partsL[p] as number) > 0 && (rest[p] as number) > DROP_L) most = Math.max(most, stepsFor(rest[p] as number, o.partsL[p] as number));
+    for (let p = 0; p < rest.length; p += 1)
+      if ((o.partsL[p] as number) > 0 && (rest[p] as number) > DROP_L)
+        most = Math.max(most, stepsFor(rest[p] as number, o.partsL[p] as number));
     const tries: number[] = [];
     for (let n = most; n >= 0; n -= 1) tries.push(n);
     for (const from of o.froms) if (from > most) tries.push(from);
@@ -124,7 +138,13 @@ export function coverAtLeastCost({ needL, offers }: { needL: readonly number[]; 
 
   const inOrder = offers.map(() => 0);
   prepared.forEach((o, i) => (inOrder[o.at] = best.counts[i] as number));
-  return { counts: inOrder, costMinor: best.cost, leftL: need.map((l, p) => Math.max(0, prepared.reduce((sum, o, i) => sum + (best.counts[i] as number) * (o.partsL[p] as number), 0) - l)) };
+  return {
+    counts: inOrder,
+    costMinor: best.cost,
+    leftL: need.map((l, p) =>
+      Math.max(0, prepared.reduce((sum, o, i) => sum + (best.counts[i] as number) * (o.partsL[p] as number), 0) - l),
+    ),
+  };
 }
 
 function prepare(offer: Offer, at: number, parts: number): Prepared {
@@ -132,7 +152,8 @@ function prepare(offer: Offer, at: number, parts: number): Prepared {
   const totalL = offer.partsL.reduce((sum, l) => sum + notNegative(l, 'What a pack holds'), 0);
   positive(totalL, 'The size of a pack');
   const whole = (price: number) => {
-    if (!Number.isInteger(notNegative(price, 'The price of a pack'))) throw new Impossible('The price of a pack must be in whole cents.');
+    if (!Number.isInteger(notNegative(price, 'The price of a pack')))
+      throw new Impossible('The price of a pack must be in whole cents.');
     return price;
   };
   whole(offer.priceMinor);

@@ -38,11 +38,25 @@ export function coverTables(needL: readonly number[], offers: readonly Prepared[
   const partsIn = (o: Prepared) => o.partsL.flatMap((l, p) => (l > 0 ? [p] : []));
   const kits = offers.filter((o) => partsIn(o).length > 1);
   const [model] = kits;
-  if (kits.some((k) => k.partsL.some((l, p) => l <= 0 || Math.abs(l / k.totalL - ((model as Prepared).partsL[p] as number) / (model as Prepared).totalL) > 1e-9))) return null;
+  if (
+    kits.some((k) =>
+      k.partsL.some(
+        (l, p) =>
+          l <= 0 ||
+          Math.abs(l / k.totalL - ((model as Prepared).partsL[p] as number) / (model as Prepared).totalL) > 1e-9,
+      ),
+    )
+  )
+    return null;
   const shares = model ? model.partsL.map((l) => l / model.totalL) : [];
   const kitL = model ? Math.max(...needL.map((l, p) => l / (shares[p] as number))) : 0;
   const kitTable = volumesOf(kits, kitL);
-  const singles = needL.map((l, p) => volumesOf(offers.filter((o) => partsIn(o).length === 1 && partsIn(o)[0] === p), l));
+  const singles = needL.map((l, p) =>
+    volumesOf(
+      offers.filter((o) => partsIn(o).length === 1 && partsIn(o)[0] === p),
+      l,
+    ),
+  );
   if (kitTable === 'fine' || singles.includes('fine')) return null;
   const tables = singles as (Volumes | null)[];
   const work = [kitTable, ...tables].reduce((sum, t) => sum + (t ? t.length * t.units.length : 0), 0);
@@ -62,7 +76,8 @@ export function coverTables(needL: readonly number[], offers: readonly Prepared[
         if (!cheapestRest(needL, shares, kitLitres, parts, rest)) continue;
         const cost = kitCost + rest.cost;
         const litres = kitLitres + rest.litres;
-        if (!best || cost < best.cost || (cost === best.cost && litres < best.litres - 1e-9)) best = { cost, litres, kit: v, at: [...rest.at] };
+        if (!best || cost < best.cost || (cost === best.cost && litres < best.litres - 1e-9))
+          best = { cost, litres, kit: v, at: [...rest.at] };
       }
       if (!best) return null;
       const counts = new Map<Prepared, number>();
@@ -82,7 +97,12 @@ function volumesOf(offers: readonly Prepared[], needL: number): Volumes | null |
   return coarse ? { ...coarse, exact: false } : 'fine';
 }
 
-function gridOf(offers: readonly Prepared[], needL: number, perL: number, whole: (steps: number) => number): Omit<Volumes, 'exact'> | null {
+function gridOf(
+  offers: readonly Prepared[],
+  needL: number,
+  perL: number,
+  whole: (steps: number) => number,
+): Omit<Volumes, 'exact'> | null {
   const sizes = offers.map((o) => whole(o.totalL * perL));
   if (sizes.some((s) => s < 1)) return null;
   const step = sizes.reduce(commonDivisor);
@@ -142,7 +162,13 @@ interface Rest {
 }
 
 /** What kits of so many litres leave of each part, covered by packs of that part. @returns whether it can be */
-function cheapestRest(needL: readonly number[], shares: readonly number[], kitLitres: number, parts: readonly (Cheapest | null)[], into: Rest): boolean {
+function cheapestRest(
+  needL: readonly number[],
+  shares: readonly number[],
+  kitLitres: number,
+  parts: readonly (Cheapest | null)[],
+  into: Rest,
+): boolean {
   into.cost = 0;
   into.litres = 0;
   for (let p = 0; p < needL.length; p += 1) {

@@ -26,17 +26,46 @@ export interface SupplierList {
 }
 
 /** Everything to buy, by supplier; those without a name last. */
-export function shoppingLists({ products, consumables }: { products: readonly JobProduct[]; consumables: readonly ConsumableNeed[] }): SupplierList[] {
+export function shoppingLists({
+  products,
+  consumables,
+}: {
+  products: readonly JobProduct[];
+  consumables: readonly ConsumableNeed[];
+}): SupplierList[] {
   const groups = new Map<string, ShoppingLine[]>();
   const put = (supplier: string, line: ShoppingLine) => groups.set(supplier, [...(groups.get(supplier) ?? []), line]);
   for (const product of products) {
     const { sheet, purchase } = product;
     for (const { pack, count } of purchase?.packs ?? []) {
-      put(pack.supplier ?? '', { kind: 'paint', what: sheet.name, pack: pack.name || `${pack.sizeL} L`, count, litres: count * pack.sizeL, minor: packCostMinor(pack, count) });
+      put(pack.supplier ?? '', {
+        kind: 'paint',
+        what: sheet.name,
+        pack: pack.name || `${pack.sizeL} L`,
+        count,
+        litres: count * pack.sizeL,
+        minor: packCostMinor(pack, count),
+      });
     }
-    if (product.thinnerL > 0 && sheet.thinner) put(sheet.packs.find((p) => p.supplier)?.supplier ?? '', { kind: 'thinner', what: sheet.thinner.name || `thinner for ${sheet.name}`, pack: '', count: 1, litres: product.thinnerL, minor: null });
+    if (product.thinnerL > 0 && sheet.thinner)
+      put(sheet.packs.find((p) => p.supplier)?.supplier ?? '', {
+        kind: 'thinner',
+        what: sheet.thinner.name || `thinner for ${sheet.name}`,
+        pack: '',
+        count: 1,
+        litres: product.thinnerL,
+        minor: null,
+      });
   }
-  for (const { rule, packs, costMinor } of consumables) put(rule.supplier, { kind: 'consumable', what: rule.name, pack: rule.inPack > 1 ? `pack of ${rule.inPack}` : '', count: packs, litres: null, minor: costMinor });
+  for (const { rule, packs, costMinor } of consumables)
+    put(rule.supplier, {
+      kind: 'consumable',
+      what: rule.name,
+      pack: rule.inPack > 1 ? `pack of ${rule.inPack}` : '',
+      count: packs,
+      litres: null,
+      minor: costMinor,
+    });
   return [...groups]
     .map(([supplier, lines]) => ({ supplier, lines, minor: lines.reduce((sum, l) => sum + (l.minor ?? 0), 0) }))
     .sort((a, b) => Number(a.supplier === '') - Number(b.supplier === '') || a.supplier.localeCompare(b.supplier));
@@ -54,19 +83,37 @@ export interface Alternative {
  * at, not to swap blindly. An antifouling stands in only for one of its own type that suits the same waters.
  * @returns cheapest first
  */
-export function cheaperProducts({ product, sheets, chance }: { product: JobProduct; sheets: readonly { readonly id: string; readonly body: SheetBody }[]; chance: number }): Alternative[] {
+export function cheaperProducts({
+  product,
+  sheets,
+  chance,
+}: {
+  product: JobProduct;
+  sheets: readonly { readonly id: string; readonly body: SheetBody }[];
+  chance: number;
+}): Alternative[] {
   const { sheet, purchase, need } = product;
   const own = purchase?.costMinor ?? null;
   if (own === null || own === 0 || litreMinor(product) === null) return [];
   const alike = (other: SheetBody) =>
-    other.name !== sheet.name && other.kind === sheet.kind && other.chemistry !== undefined && other.chemistry === sheet.chemistry && other.parts.length === sheet.parts.length && other.copper === sheet.copper && other.antifouling?.type === sheet.antifouling?.type && (sheet.antifouling?.waters ?? []).every((w) => other.antifouling?.waters?.includes(w)) && (other.potable ?? false) === (sheet.potable ?? false);
+    other.name !== sheet.name &&
+    other.kind === sheet.kind &&
+    other.chemistry !== undefined &&
+    other.chemistry === sheet.chemistry &&
+    other.parts.length === sheet.parts.length &&
+    other.copper === sheet.copper &&
+    other.antifouling?.type === sheet.antifouling?.type &&
+    (sheet.antifouling?.waters ?? []).every((w) => other.antifouling?.waters?.includes(w)) &&
+    (other.potable ?? false) === (sheet.potable ?? false);
   return sheets
     .filter((s) => s.id !== product.sheetId && alike(s.body))
     .flatMap((s) => {
       const ratio = sheet.solids / s.body.solids;
       const litres = litresForChance({ likelyL: need.likelyL * ratio, sigmaL: need.sigmaL * ratio }, chance);
       const bought = productPacks({ sheet: s.body, needL: litres });
-      return bought?.costMinor != null && bought.costMinor < own ? [{ sheetId: s.id, name: s.body.name, costMinor: bought.costMinor, litres }] : [];
+      return bought?.costMinor != null && bought.costMinor < own
+        ? [{ sheetId: s.id, name: s.body.name, costMinor: bought.costMinor, litres }]
+        : [];
     })
     .sort((a, b) => a.costMinor - b.costMinor);
 }

@@ -37,11 +37,17 @@ const DAY_MS = 86_400_000;
  * between two moments at which a tin of it was measured. What no tin can have given, or gave before it was measured
  * last, is left out.
  */
-export function mergedPours(pours: readonly Pour[], lots: readonly Pick<Lot, 'sheetId' | 'part' | 'measuredAt'>[]): Pour[] {
+export function mergedPours(
+  pours: readonly Pour[],
+  lots: readonly Pick<Lot, 'sheetId' | 'part' | 'measuredAt'>[],
+): Pour[] {
   const measured = new Map<string, number[]>();
   for (const lot of lots) {
     const key = `${lot.sheetId}/${lot.part}`;
-    measured.set(key, [...(measured.get(key) ?? []), lot.measuredAt].sort((a, b) => a - b));
+    measured.set(
+      key,
+      [...(measured.get(key) ?? []), lot.measuredAt].sort((a, b) => a - b),
+    );
   }
   const merged = new Map<string, Pour>();
   for (const pour of pours) {
@@ -76,8 +82,15 @@ export function addMonths(date: string, months: number): string {
 }
 
 /** The first day on which a tin is stale: the printed date, or the sheet's shelf life closed from when it was bought and open from when it was opened, whichever comes first. */
-export function staleFrom(lot: Pick<Lot, 'boughtOn' | 'openedOn' | 'expiresOn'>, shelf: { readonly shelfClosedMonths?: number | undefined; readonly shelfOpenMonths?: number | undefined }): string | null {
-  const dates = [lot.expiresOn, lot.boughtOn && shelf.shelfClosedMonths !== undefined ? addMonths(lot.boughtOn, shelf.shelfClosedMonths) : null, lot.openedOn && shelf.shelfOpenMonths !== undefined ? addMonths(lot.openedOn, shelf.shelfOpenMonths) : null];
+export function staleFrom(
+  lot: Pick<Lot, 'boughtOn' | 'openedOn' | 'expiresOn'>,
+  shelf: { readonly shelfClosedMonths?: number | undefined; readonly shelfOpenMonths?: number | undefined },
+): string | null {
+  const dates = [
+    lot.expiresOn,
+    lot.boughtOn && shelf.shelfClosedMonths !== undefined ? addMonths(lot.boughtOn, shelf.shelfClosedMonths) : null,
+    lot.openedOn && shelf.shelfOpenMonths !== undefined ? addMonths(lot.openedOn, shelf.shelfOpenMonths) : null,
+  ];
   return dates.filter((d) => d !== null).sort()[0] ?? null;
 }
 
@@ -87,20 +100,35 @@ export function staleFrom(lot: Pick<Lot, 'boughtOn' | 'openedOn' | 'expiresOn'>,
  * @param options.today civil date, tells what is stale
  * @param options.shelfOf shelf life of a product
  */
-export function lotStates(options: { lots: readonly Lot[]; pours: readonly Pour[]; today: string; shelfOf: (sheetId: string) => Parameters<typeof staleFrom>[1] }): LotState[] {
+export function lotStates(options: {
+  lots: readonly Lot[];
+  pours: readonly Pour[];
+  today: string;
+  shelfOf: (sheetId: string) => Parameters<typeof staleFrom>[1];
+}): LotState[] {
   const aged = (lot: Lot, tappedOn: string | null) => {
     const from = staleFrom({ ...lot, openedOn: lot.openedOn ?? tappedOn }, options.shelfOf(lot.sheetId));
     return { staleFrom: from, stale: from !== null && from <= options.today, tappedOn };
   };
-  const states = options.lots.map((lot) => ({ ...lot, nowL: notNegative(lot.leftL, 'What is left'), ...aged(lot, null) }));
-  const order = [...states].sort((a, b) => Number(b.openedOn !== null) - Number(a.openedOn !== null) || (a.staleFrom ?? '9').localeCompare(b.staleFrom ?? '9') || a.measuredAt - b.measuredAt);
+  const states = options.lots.map((lot) => ({
+    ...lot,
+    nowL: notNegative(lot.leftL, 'What is left'),
+    ...aged(lot, null),
+  }));
+  const order = [...states].sort(
+    (a, b) =>
+      Number(b.openedOn !== null) - Number(a.openedOn !== null) ||
+      (a.staleFrom ?? '9').localeCompare(b.staleFrom ?? '9') ||
+      a.measuredAt - b.measuredAt,
+  );
   for (const pour of [...options.pours].sort((a, b) => a.at - b.at)) {
     let left = pour.litres;
     for (const lot of order) {
       if (left <= 0) break;
       if (lot.sheetId !== pour.sheetId || lot.part !== pour.part || lot.measuredAt > pour.at) continue;
       const taken = Math.min(left, lot.nowL);
-      if (taken > 0 && lot.openedOn === null && lot.tappedOn === null) Object.assign(lot, aged(lot, new Date(pour.at).toISOString().slice(0, 10)));
+      if (taken > 0 && lot.openedOn === null && lot.tappedOn === null)
+        Object.assign(lot, aged(lot, new Date(pour.at).toISOString().slice(0, 10)));
       lot.nowL -= taken;
       left -= taken;
     }
@@ -109,6 +137,15 @@ export function lotStates(options: { lots: readonly Lot[]; pours: readonly Pour[
 }
 
 /** Litres of each part of a product on the shelf, in the order of its parts; stale tins are not counted on. */
-export function onShelf(states: readonly LotState[], sheetId: string, parts: readonly { readonly name: string }[]): number[] {
-  return parts.map((part) => states.reduce((sum, lot) => sum + (lot.sheetId === sheetId && lot.part === part.name && !lot.stale ? lot.nowL : 0), 0));
+export function onShelf(
+  states: readonly LotState[],
+  sheetId: string,
+  parts: readonly { readonly name: string }[],
+): number[] {
+  return parts.map((part) =>
+    states.reduce(
+      (sum, lot) => sum + (lot.sheetId === sheetId && lot.part === part.name && !lot.stale ? lot.nowL : 0),
+      0,
+    ),
+  );
 }

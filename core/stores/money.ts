@@ -31,7 +31,11 @@ export function litreMinor(product: JobProduct): number | null {
   const { purchase, sheet } = product;
   const bought = purchase?.boughtL.reduce((sum, l) => sum + l, 0) ?? 0;
   if (purchase && bought > 0 && purchase.costMinor !== null) return purchase.costMinor / bought;
-  const kits = sheet.packs.flatMap((p) => (p.part === undefined && p.priceMinor !== null ? [p.priceMinor / (packParts(sheet, p)?.reduce((a, b) => a + b, 0) ?? p.sizeL)] : []));
+  const kits = sheet.packs.flatMap((p) =>
+    p.part === undefined && p.priceMinor !== null
+      ? [p.priceMinor / (packParts(sheet, p)?.reduce((a, b) => a + b, 0) ?? p.sizeL)]
+      : [],
+  );
   return kits.length > 0 ? Math.min(...kits) : null;
 }
 
@@ -45,16 +49,33 @@ export function packsMinor(products: readonly Pick<JobProduct, 'purchase'>[]): n
  * @param options.yardDays days on the hard that are paid, 0 or more
  * @returns minor units of the yard's currency, whole
  */
-export function jobMoney(options: { needs: readonly CoatNeed[]; products: readonly JobProduct[]; consumables: readonly ConsumableNeed[]; yardDays: number; yardCostPerDayMinor: number | null }): JobMoney {
+export function jobMoney(options: {
+  needs: readonly CoatNeed[];
+  products: readonly JobProduct[];
+  consumables: readonly ConsumableNeed[];
+  yardDays: number;
+  yardCostPerDayMinor: number | null;
+}): JobMoney {
   const { needs, products, consumables, yardDays, yardCostPerDayMinor } = options;
   const rates = new Map(products.map((p) => [p.sheetId, litreMinor(p)]));
   const coats = needs.map((n): CoatMoney => {
     const rate = rates.get(n.sheetId) ?? null;
-    return { surfaceId: n.surfaceId, zoneName: n.zoneName, layerId: n.layerId, number: n.number, litres: n.likelyL, minor: rate === null ? null : Math.round(n.likelyL * rate) };
+    return {
+      surfaceId: n.surfaceId,
+      zoneName: n.zoneName,
+      layerId: n.layerId,
+      number: n.number,
+      litres: n.likelyL,
+      minor: rate === null ? null : Math.round(n.likelyL * rate),
+    };
   });
   const zones = [...new Map(coats.map((c) => [c.surfaceId, c.zoneName]))].map(([surfaceId, name]) => {
     const own = coats.filter((c) => c.surfaceId === surfaceId);
-    return { surfaceId, name, minor: own.some((c) => c.minor === null) ? null : own.reduce((sum, c) => sum + (c.minor as number), 0) };
+    return {
+      surfaceId,
+      name,
+      minor: own.some((c) => c.minor === null) ? null : own.reduce((sum, c) => sum + (c.minor as number), 0),
+    };
   });
   const unpriced = [
     ...products.filter((p) => p.purchase === null || p.purchase.costMinor === null).map((p) => p.sheet.name),
@@ -64,5 +85,13 @@ export function jobMoney(options: { needs: readonly CoatNeed[]; products: readon
   const packs = packsMinor(products);
   const consumablesMinor = consumables.reduce((sum, c) => sum + (c.costMinor ?? 0), 0);
   const yardMinor = Math.round(Math.max(0, yardDays) * (yardCostPerDayMinor ?? 0));
-  return { coats, zones, packsMinor: packs, consumablesMinor, yardMinor, totalMinor: packs + consumablesMinor + yardMinor, unpriced };
+  return {
+    coats,
+    zones,
+    packsMinor: packs,
+    consumablesMinor,
+    yardMinor,
+    totalMinor: packs + consumablesMinor + yardMinor,
+    unpriced,
+  };
 }

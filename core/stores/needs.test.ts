@@ -30,36 +30,108 @@ import {
 import { sheet } from '../sheet/example.fixture';
 import { sheets } from '../system/sheets.fixture';
 
-const revision = (id: string, body: SheetBody): SheetRevision => ({ id: `${id}-r1`, sheetId: id, revision: 1, body, createdAt: 0 });
-const barrier = revision('barrier', { ...sheet, packs: [{ name: '1 L', sizeL: 1, priceMinor: 3000, supplier: 'East' }, { name: '4 L', sizeL: 4, priceMinor: 10_000, supplier: 'East' }] });
-const copper = revision('copper', { ...sheets.copper, packs: [{ name: '2.5 L', sizeL: 2.5, priceMinor: 9000, supplier: 'West' }] });
+const revision = (id: string, body: SheetBody): SheetRevision => ({
+  id: `${id}-r1`,
+  sheetId: id,
+  revision: 1,
+  body,
+  createdAt: 0,
+});
+const barrier = revision('barrier', {
+  ...sheet,
+  packs: [
+    { name: '1 L', sizeL: 1, priceMinor: 3000, supplier: 'East' },
+    { name: '4 L', sizeL: 4, priceMinor: 10_000, supplier: 'East' },
+  ],
+});
+const copper = revision('copper', {
+  ...sheets.copper,
+  packs: [{ name: '2.5 L', sizeL: 2.5, priceMinor: 9000, supplier: 'West' }],
+});
 const revisionById = new Map([barrier, copper].map((r) => [r.id, r]));
 const sheetOf = (id: string) => [barrier, copper].find((r) => r.sheetId === id)?.body;
 
 let serial = 0;
-const layer = (r: SheetRevision, more: Partial<Layer> = {}): Layer => ({ id: `l${(serial += 1)}`, sheetRevisionId: r.id, dftMicron: 100, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour: '', colourHex: '#888888', ...more });
-const zone = (id: string, more: Partial<Surface> = {}): Surface => ({ id, name: id, kind: 'underwater', substrate: 'gelcoat', exposure: 'immersed', existing: 'bare', areaM2: 9, areaShare: 0.1, ...more });
-const coatOn = (surfaceId: string, layerId: string, more: Partial<Coat> = {}): Coat => ({ id: `c-${layerId}`, on: [{ surfaceId, layerId }], finishedAt: 1, batches: [], ...more }) as unknown as Coat;
-const lot = (part: string, leftL: number, more: Partial<Lot> = {}): Lot => ({ id: `lot-${(serial += 1)}`, sheetId: 'barrier', part, sizeL: 5, batchNumber: '', supplier: '', boughtOn: null, openedOn: null, expiresOn: null, leftL, measuredAt: 0, weighed: null, note: '', ...more });
+const layer = (r: SheetRevision, more: Partial<Layer> = {}): Layer => ({
+  id: `l${(serial += 1)}`,
+  sheetRevisionId: r.id,
+  dftMicron: 100,
+  method: 'roller',
+  thinnerShare: 0,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: '',
+  colourHex: '#888888',
+  ...more,
+});
+const zone = (id: string, more: Partial<Surface> = {}): Surface => ({
+  id,
+  name: id,
+  kind: 'underwater',
+  substrate: 'gelcoat',
+  exposure: 'immersed',
+  existing: 'bare',
+  areaM2: 9,
+  areaShare: 0.1,
+  ...more,
+});
+const coatOn = (surfaceId: string, layerId: string, more: Partial<Coat> = {}): Coat =>
+  ({ id: `c-${layerId}`, on: [{ surfaceId, layerId }], finishedAt: 1, batches: [], ...more }) as unknown as Coat;
+const lot = (part: string, leftL: number, more: Partial<Lot> = {}): Lot => ({
+  id: `lot-${(serial += 1)}`,
+  sheetId: 'barrier',
+  part,
+  sizeL: 5,
+  batchNumber: '',
+  supplier: '',
+  boughtOn: null,
+  openedOn: null,
+  expiresOn: null,
+  leftL,
+  measuredAt: 0,
+  weighed: null,
+  note: '',
+  ...more,
+});
 
-const needsOf = (zones: readonly Surface[], layers: readonly Layer[], coats: readonly Coat[] = []) => coatNeeds({ surfaces: zones, buildUps: zones.map((z) => ({ surfaceId: z.id, layers })), coats, revisionById });
+const needsOf = (zones: readonly Surface[], layers: readonly Layer[], coats: readonly Coat[] = []) =>
+  coatNeeds({ surfaces: zones, buildUps: zones.map((z) => ({ surfaceId: z.id, layers })), coats, revisionById });
 
 describe('what coats still to go on take', () => {
   it('counts what is not on, by hand: 9 m² · 0.1 / 0.5 / 0.9 = 2 L a coat', () => {
     const layers = [layer(barrier), layer(barrier), layer(copper)];
     const { needs } = needsOf([zone('hull')], layers, [coatOn('hull', layers[0]!.id)]);
-    expect(needs.map((n) => [n.number, n.sheetId, Number(n.likelyL.toFixed(6))])).toEqual([[2, 'barrier', 2], [3, 'copper', 2]]);
+    expect(needs.map((n) => [n.number, n.sheetId, Number(n.likelyL.toFixed(6))])).toEqual([
+      [2, 'barrier', 2],
+      [3, 'copper', 2],
+    ]);
   });
   it('a coat in hand needs what its batches have not brought, shared among its zones', () => {
     const [one] = [layer(barrier)];
-    const inHand = coatOn('hull', one.id, { finishedAt: null, on: [{ surfaceId: 'hull', layerId: one.id }, { surfaceId: 'keel', layerId: one.id }], batches: [{ batchId: 'b', litres: 3 }] });
+    const inHand = coatOn('hull', one.id, {
+      finishedAt: null,
+      on: [
+        { surfaceId: 'hull', layerId: one.id },
+        { surfaceId: 'keel', layerId: one.id },
+      ],
+      batches: [{ batchId: 'b', litres: 3 }],
+    });
     const { needs } = needsOf([zone('hull'), zone('keel')], [one], [inHand]);
     expect(needs.map((n) => n.likelyL)).toEqual([expect.closeTo(0.5, 9), expect.closeTo(0.5, 9)]);
     // Never less than nothing, however much was mixed.
-    expect(needsOf([zone('hull')], [one], [coatOn('hull', one.id, { finishedAt: null, batches: [{ batchId: 'b', litres: 30 }] })]).needs[0]?.likelyL).toBe(0);
+    expect(
+      needsOf(
+        [zone('hull')],
+        [one],
+        [coatOn('hull', one.id, { finishedAt: null, batches: [{ batchId: 'b', litres: 30 }] })],
+      ).needs[0]?.likelyL,
+    ).toBe(0);
   });
   it('names a coat that cannot be worked out and leaves it out', () => {
-    const { needs, without } = needsOf([zone('hull')], [layer(barrier), { ...layer(barrier), sheetRevisionId: 'gone' }, layer(barrier, { loss: 1 })]);
+    const { needs, without } = needsOf(
+      [zone('hull')],
+      [layer(barrier), { ...layer(barrier), sheetRevisionId: 'gone' }, layer(barrier, { loss: 1 })],
+    );
     expect(needs).toHaveLength(1);
     expect(without).toEqual(['hull, coat 2', 'hull, coat 3']);
   });
@@ -72,16 +144,48 @@ describe('what coats still to go on take', () => {
   });
   it('tells structure from stands that are to be moved', () => {
     const work = (kind: 'repair' | 'underStand', done = false) => ({ openWork: [{ id: '1', kind, note: '', done }] });
-    expect([structureIsOpen(work('repair')), structureIsOpen(work('repair', true)), structureIsOpen(work('underStand')), structureIsOpen({})]).toEqual([true, false, false, false]);
+    expect([
+      structureIsOpen(work('repair')),
+      structureIsOpen(work('repair', true)),
+      structureIsOpen(work('underStand')),
+      structureIsOpen({}),
+    ]).toEqual([true, false, false, false]);
   });
 });
 
 describe('the shelf shared among boats', () => {
-  const need = (likelyL: number, more: Partial<CoatNeed> = {}): CoatNeed => ({ zone: 'z', surfaceId: 'z', zoneName: 'z', layerId: 'l', number: 1, sheetId: 'barrier', sheetRevisionId: barrier.id, patch: false, likelyL, areaShare: 0, thinnerL: 0, method: 'roller', tipped: false, areaM2: 9, abraded: false, batches: 1, ...more });
-  const states = (lots: Lot[], pours: Parameters<typeof lotStates>[0]['pours'] = []) => lotStates({ lots, pours, today: '2026-05-14', shelfOf: () => ({ shelfOpenMonths: 12 }) });
+  const need = (likelyL: number, more: Partial<CoatNeed> = {}): CoatNeed => ({
+    zone: 'z',
+    surfaceId: 'z',
+    zoneName: 'z',
+    layerId: 'l',
+    number: 1,
+    sheetId: 'barrier',
+    sheetRevisionId: barrier.id,
+    patch: false,
+    likelyL,
+    areaShare: 0,
+    thinnerL: 0,
+    method: 'roller',
+    tipped: false,
+    areaM2: 9,
+    abraded: false,
+    batches: 1,
+    ...more,
+  });
+  const states = (lots: Lot[], pours: Parameters<typeof lotStates>[0]['pours'] = []) =>
+    lotStates({ lots, pours, today: '2026-05-14', shelfOf: () => ({ shelfOpenMonths: 12 }) });
 
   it('gives the first boat what it wants and the next what that leaves, 3 : 1', () => {
-    const shared = shareShelf({ lots: states([lot('Base', 4.5), lot('Hardener', 1.5)]), boats: [{ boatId: 'a', needs: [need(4)] }, { boatId: 'b', needs: [need(4, { patch: true })] }], sheetOf, chance: 0.5 });
+    const shared = shareShelf({
+      lots: states([lot('Base', 4.5), lot('Hardener', 1.5)]),
+      boats: [
+        { boatId: 'a', needs: [need(4)] },
+        { boatId: 'b', needs: [need(4, { patch: true })] },
+      ],
+      sheetOf,
+      chance: 0.5,
+    });
     expect(shared.callable.get('a')?.get('barrier')).toEqual([4.5, 1.5]);
     expect(shared.callable.get('b')?.get('barrier')).toEqual([1.5, 0.5]);
     expect(shared.reserved).toEqual([
@@ -92,17 +196,34 @@ describe('the shelf shared among boats', () => {
   });
   it('never gives away more than stands there, nor anything stale', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0, max: 20, noNaN: true }), { minLength: 1, maxLength: 5 }), fc.double({ min: 0, max: 30, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true }), (wants, baseL, hardenerL) => {
-        const lots = states([lot('Base', baseL), lot('Hardener', hardenerL), lot('Base', 9, { expiresOn: '2026-01-01' })]);
-        const shared = shareShelf({ lots, boats: wants.map((w, i) => ({ boatId: String(i), needs: [need(w)] })), sheetOf, chance: 0.9 });
-        const taken = [0, 1].map((p) => shared.reserved.reduce((sum, r) => sum + (r.takenL[p] as number), 0));
-        expect((taken[0] as number) + (shared.freeL.get('barrier')?.[0] as number)).toBeCloseTo(baseL, 6);
-        expect((taken[1] as number) + (shared.freeL.get('barrier')?.[1] as number)).toBeCloseTo(hardenerL, 6);
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 20, noNaN: true }), { minLength: 1, maxLength: 5 }),
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        (wants, baseL, hardenerL) => {
+          const lots = states([
+            lot('Base', baseL),
+            lot('Hardener', hardenerL),
+            lot('Base', 9, { expiresOn: '2026-01-01' }),
+          ]);
+          const shared = shareShelf({
+            lots,
+            boats: wants.map((w, i) => ({ boatId: String(i), needs: [need(w)] })),
+            sheetOf,
+            chance: 0.9,
+          });
+          const taken = [0, 1].map((p) => shared.reserved.reduce((sum, r) => sum + (r.takenL[p] as number), 0));
+          expect((taken[0] as number) + (shared.freeL.get('barrier')?.[0] as number)).toBeCloseTo(baseL, 6);
+          expect((taken[1] as number) + (shared.freeL.get('barrier')?.[1] as number)).toBeCloseTo(hardenerL, 6);
+        },
+      ),
     );
   });
   it('a batch opens a tin that nobody had said was open, and its open shelf life runs from there', () => {
-    const [tin] = states([lot('Base', 5, { measuredAt: 0 })], [{ sheetId: 'barrier', part: 'Base', litres: 2, at: Date.UTC(2025, 3, 1) }]);
+    const [tin] = states(
+      [lot('Base', 5, { measuredAt: 0 })],
+      [{ sheetId: 'barrier', part: 'Base', litres: 2, at: Date.UTC(2025, 3, 1) }],
+    );
     expect(tin).toMatchObject({ nowL: 3, tappedOn: '2025-04-01', staleFrom: '2026-04-01', stale: true });
   });
 });
@@ -113,7 +234,10 @@ describe('a job’s list and its money', () => {
   const products = jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.5 });
 
   it('by hand: barrier 2·(2 + 1) = 6 L is 4 + 2 × 1 = 160.00; antifouling 3 L is 2 × 2.5 = 180.00', () => {
-    expect(products.map((p) => [p.sheetId, Number(p.wantL.toFixed(6)), p.purchase?.costMinor])).toEqual([['barrier', 6, 16_000], ['copper', 3, 18_000]]);
+    expect(products.map((p) => [p.sheetId, Number(p.wantL.toFixed(6)), p.purchase?.costMinor])).toEqual([
+      ['barrier', 6, 16_000],
+      ['copper', 3, 18_000],
+    ]);
     expect(products[1]?.thinnerL).toBeCloseTo(0.15, 9);
     expect(litreMinor(products[0] as JobProduct)).toBeCloseTo(16_000 / 6, 9);
   });
@@ -121,36 +245,87 @@ describe('a job’s list and its money', () => {
     const consumables = consumablesFor({ rules: USUAL_CONSUMABLES, work: workOf({ needs, borderM: 0, days: 1 }) });
     const lists = shoppingLists({ products, consumables });
     expect(lists.map((l) => l.supplier)).toEqual(['East', 'West', '']);
-    expect(lists[1]?.lines.map((l) => [l.kind, l.count, l.litres])).toEqual([['paint', 2, 5], ['thinner', 1, expect.closeTo(0.15, 9)]]);
-    expect(lists.reduce((sum, l) => sum + l.minor, 0)).toBe(16_000 + 18_000 + consumables.reduce((sum, c) => sum + (c.costMinor ?? 0), 0));
+    expect(lists[1]?.lines.map((l) => [l.kind, l.count, l.litres])).toEqual([
+      ['paint', 2, 5],
+      ['thinner', 1, expect.closeTo(0.15, 9)],
+    ]);
+    expect(lists.reduce((sum, l) => sum + l.minor, 0)).toBe(
+      16_000 + 18_000 + consumables.reduce((sum, c) => sum + (c.costMinor ?? 0), 0),
+    );
   });
   it('what coats take and what the packs cost agree, but for what stays in the tins', () => {
     const money = jobMoney({ needs, products, consumables: [], yardDays: 10, yardCostPerDayMinor: 2500 });
     expect(money).toMatchObject({ packsMinor: 34_000, yardMinor: 25_000, totalMinor: 59_000, unpriced: [] });
     // Barrier is bought to the litre, so its coats come to its packs; 2 of 5 L of antifouling stay over.
-    const of = (id: string) => money.coats.filter((c) => needs.find((n) => n.layerId === c.layerId && n.surfaceId === c.surfaceId)?.sheetId === id).reduce((sum, c) => sum + (c.minor as number), 0);
+    const of = (id: string) =>
+      money.coats
+        .filter((c) => needs.find((n) => n.layerId === c.layerId && n.surfaceId === c.surfaceId)?.sheetId === id)
+        .reduce((sum, c) => sum + (c.minor as number), 0);
     expect(of('barrier')).toBeCloseTo(16_000, -1);
     expect(of('copper')).toBe(Math.round((18_000 * 3) / 5));
     expect(money.zones.map((z) => z.name)).toEqual(['hull', 'keel']);
   });
   it('says what has no price instead of counting it as nothing', () => {
-    const unpriced = jobList({ needs, sheetOf: (id) => ({ ...(sheetOf(id) as SheetBody), packs: [{ name: 'x', sizeL: 5, priceMinor: null }] }), onHandOf: () => [], chance: 0.5 });
-    expect(jobMoney({ needs, products: unpriced, consumables: [], yardDays: 3, yardCostPerDayMinor: null }).unpriced).toEqual([barrier.body.name, copper.body.name, 'days in the yard']);
+    const unpriced = jobList({
+      needs,
+      sheetOf: (id) => ({ ...(sheetOf(id) as SheetBody), packs: [{ name: 'x', sizeL: 5, priceMinor: null }] }),
+      onHandOf: () => [],
+      chance: 0.5,
+    });
+    expect(
+      jobMoney({ needs, products: unpriced, consumables: [], yardDays: 3, yardCostPerDayMinor: null }).unpriced,
+    ).toEqual([barrier.body.name, copper.body.name, 'days in the yard']);
   });
   it('points at a cheaper product of the same kind only, and counts its own solids', () => {
-    const cheap = { ...sheet, name: 'Plain barrier', chemistry: 'epoxy' as const, solids: 0.25, packs: [{ name: '5 L', sizeL: 5, priceMinor: 5000 }] };
+    const cheap = {
+      ...sheet,
+      name: 'Plain barrier',
+      chemistry: 'epoxy' as const,
+      solids: 0.25,
+      packs: [{ name: '5 L', sizeL: 5, priceMinor: 5000 }],
+    };
     const product = { ...(products[0] as JobProduct), sheet: { ...barrier.body, chemistry: 'epoxy' as const } };
-    const found = cheaperProducts({ product, sheets: [{ id: 'cheap', body: cheap }, { id: 'other', body: { ...cheap, kind: 'primer' } }], chance: 0.5 });
+    const found = cheaperProducts({
+      product,
+      sheets: [
+        { id: 'cheap', body: cheap },
+        { id: 'other', body: { ...cheap, kind: 'primer' } },
+      ],
+      chance: 0.5,
+    });
     // Half the solids, twice the litres: 12 L in three tins at 50.00.
-    expect(found).toEqual([{ sheetId: 'cheap', name: 'Plain barrier', costMinor: 15_000, litres: expect.closeTo(12, 6) }]);
-    expect(cheaperProducts({ product, sheets: [{ id: 'dear', body: { ...cheap, packs: [{ name: '5 L', sizeL: 5, priceMinor: 9000 }] } }], chance: 0.5 })).toEqual([]);
+    expect(found).toEqual([
+      { sheetId: 'cheap', name: 'Plain barrier', costMinor: 15_000, litres: expect.closeTo(12, 6) },
+    ]);
+    expect(
+      cheaperProducts({
+        product,
+        sheets: [{ id: 'dear', body: { ...cheap, packs: [{ name: '5 L', sizeL: 5, priceMinor: 9000 }] } }],
+        chance: 0.5,
+      }),
+    ).toEqual([]);
   });
 });
 
 describe('a job at a glance', () => {
   const layers = [layer(barrier), layer(copper)];
   const run = (dftMicron: number) =>
-    ledger({ zones: [{ surface: zone('hull'), layers: [{ ...(layers[0] as Layer), dftMicron }, layers[1] as Layer], targetMicron: 250, records: [] }], coats: [], revisionById, waters: null, sheetOf, onHandOf: () => [], chance: 0.9 });
+    ledger({
+      zones: [
+        {
+          surface: zone('hull'),
+          layers: [{ ...(layers[0] as Layer), dftMicron }, layers[1] as Layer],
+          targetMicron: 250,
+          records: [],
+        },
+      ],
+      coats: [],
+      revisionById,
+      waters: null,
+      sheetOf,
+      onHandOf: () => [],
+      chance: 0.9,
+    });
 
   it('findings, litres and packs follow a film together', () => {
     const [thin, thick] = [run(60), run(190)];
@@ -160,7 +335,15 @@ describe('a job at a glance', () => {
     expect(thick.products[0]?.wantL).toBeGreaterThan(thin.products[0]?.wantL as number);
   });
   it('keeps its findings where a coat’s figures cannot be', () => {
-    const broken = ledger({ zones: [{ surface: zone('hull'), layers: [layer(barrier, { loss: 1 })], targetMicron: null, records: [] }], coats: [], revisionById, waters: null, sheetOf, onHandOf: () => [], chance: 0.9 });
+    const broken = ledger({
+      zones: [{ surface: zone('hull'), layers: [layer(barrier, { loss: 1 })], targetMicron: null, records: [] }],
+      coats: [],
+      revisionById,
+      waters: null,
+      sheetOf,
+      onHandOf: () => [],
+      chance: 0.9,
+    });
     expect(broken.zones[0]).toMatchObject({ perM2: null });
     expect(broken.without).toEqual(['hull, coat 1']);
   });
@@ -168,20 +351,56 @@ describe('a job at a glance', () => {
 
 describe('another product, other zones, other air', () => {
   it('a coat takes the new product’s film and colour, and a method its sheet allows', () => {
-    const to = revision('sprayed', { ...sheet, dftMicron: 80, methods: [{ method: 'spray', dftMicron: 150 }], colours: [{ name: 'red', hex: '#aa0000' }] });
-    expect(onProduct(layer(barrier, { thinnerShare: 0.05, thinnerFamily: 'epoxy', prep: 'abrade', grit: 120 }), to)).toMatchObject({ sheetRevisionId: to.id, dftMicron: 150, method: 'spray', loss: 0.25, thinnerShare: 0, thinnerFamily: undefined, colour: 'red', prep: 'abrade', grit: 120 });
+    const to = revision('sprayed', {
+      ...sheet,
+      dftMicron: 80,
+      methods: [{ method: 'spray', dftMicron: 150 }],
+      colours: [{ name: 'red', hex: '#aa0000' }],
+    });
+    expect(
+      onProduct(layer(barrier, { thinnerShare: 0.05, thinnerFamily: 'epoxy', prep: 'abrade', grit: 120 }), to),
+    ).toMatchObject({
+      sheetRevisionId: to.id,
+      dftMicron: 150,
+      method: 'spray',
+      loss: 0.25,
+      thinnerShare: 0,
+      thinnerFamily: undefined,
+      colour: 'red',
+      prep: 'abrade',
+      grit: 120,
+    });
     expect(onProduct(layer(barrier, { loss: 0.3 }), to).loss).toBe(0.3);
   });
   it('tells zones that follow from those that departed', () => {
     const named = [layer(barrier), layer(copper)];
     const copies = (change: Partial<Layer>) => named.map((l) => ({ ...l, id: `x${l.id}`, ...change }));
-    const { follow, departed } = followers({ named, zones: [{ id: 1, layers: copies({}) }, { id: 2, layers: copies({ dftMicron: 120 }) }], sheetOf: (id) => id });
+    const { follow, departed } = followers({
+      named,
+      zones: [
+        { id: 1, layers: copies({}) },
+        { id: 2, layers: copies({ dftMicron: 120 }) },
+      ],
+      sheetOf: (id) => id,
+    });
     expect(follow.map((z) => z.id)).toEqual([1]);
     expect(departed.map((d) => [d.zone.id, d.differences])).toEqual([[2, ['coat 1 is thicker', 'coat 2 is thicker']]]);
   });
   it('asks for the strictest air of all its sheets', () => {
     const warm = { ...sheet, limits: { ...sheet.limits, airMinC: 12, rhMax: 0.8 }, touchDry: null };
-    expect(airAsked({ layers: [{ sheet }, { sheet: warm }], tempC: 20 })).toEqual({ airMinC: 12, airMaxC: 35, rhMax: 0.8, spreadMinC: 3, touchDryH: expect.closeTo(3, 9) });
-    expect(airAsked({ layers: [], tempC: 20 })).toEqual({ airMinC: null, airMaxC: null, rhMax: null, spreadMinC: null, touchDryH: null });
+    expect(airAsked({ layers: [{ sheet }, { sheet: warm }], tempC: 20 })).toEqual({
+      airMinC: 12,
+      airMaxC: 35,
+      rhMax: 0.8,
+      spreadMinC: 3,
+      touchDryH: expect.closeTo(3, 9),
+    });
+    expect(airAsked({ layers: [], tempC: 20 })).toEqual({
+      airMinC: null,
+      airMaxC: null,
+      rhMax: null,
+      spreadMinC: null,
+      touchDryH: null,
+    });
   });
 });

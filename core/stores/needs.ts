@@ -40,10 +40,26 @@ function potLifeOnMildDayH(table: TimeTable): number {
 }
 
 /** How many batches a coat is mixed in, so that each goes on within its pot life at 20 °C, by one painter. */
-export function batchesFor({ litres, areaM2, method, sheet }: { litres: number; areaM2: number; method: Layer['method']; sheet: SheetBody }): number {
+export function batchesFor({
+  litres,
+  areaM2,
+  method,
+  sheet,
+}: {
+  litres: number;
+  areaM2: number;
+  method: Layer['method'];
+  sheet: SheetBody;
+}): number {
   if (litres <= 0 || areaM2 <= 0) return 0;
   if (sheet.potLife === null) return 1;
-  const most = largestBatchL({ potLifeH: potLifeOnMildDayH(sheet.potLife), inductionMin: sheet.inductionMin ?? 0, rateM2PerH: USUAL_RATE_M2_PER_H[method], painters: 1, litresPerM2: litres / areaM2 });
+  const most = largestBatchL({
+    potLifeH: potLifeOnMildDayH(sheet.potLife),
+    inductionMin: sheet.inductionMin ?? 0,
+    rateM2PerH: USUAL_RATE_M2_PER_H[method],
+    painters: 1,
+    litresPerM2: litres / areaM2,
+  });
   return most > 0 ? Math.max(1, Math.ceil(litres / most - 1e-9)) : 1;
 }
 
@@ -58,7 +74,12 @@ export interface Needs {
  * one that is finished needs nothing more. A coat whose figures cannot be worked out is left out and named.
  * @returns litres of unthinned mixed paint
  */
-export function coatNeeds({ surfaces, buildUps, coats, revisionById }: {
+export function coatNeeds({
+  surfaces,
+  buildUps,
+  coats,
+  revisionById,
+}: {
   surfaces: readonly Surface[];
   buildUps: readonly BuildUp[];
   coats: readonly Coat[];
@@ -72,7 +93,10 @@ export function coatNeeds({ surfaces, buildUps, coats, revisionById }: {
 }
 
 /** What each coat takes of a m²; null where its sheet is not here or its figures cannot be worked out. */
-export function perM2Of(layers: readonly Layer[], revisionById: ReadonlyMap<string, SheetRevision>): (LayerPerM2 | null)[] {
+export function perM2Of(
+  layers: readonly Layer[],
+  revisionById: ReadonlyMap<string, SheetRevision>,
+): (LayerPerM2 | null)[] {
   return layers.map((layer) => {
     const sheet = revisionById.get(layer.sheetRevisionId)?.body;
     if (!sheet) return null;
@@ -85,7 +109,13 @@ export function perM2Of(layers: readonly Layer[], revisionById: ReadonlyMap<stri
 }
 
 /** The coats of one zone that are still to go on. @param options.perM2 of each of its layers */
-export function zoneNeeds({ surface, layers, perM2, coats, revisionById }: {
+export function zoneNeeds({
+  surface,
+  layers,
+  perM2,
+  coats,
+  revisionById,
+}: {
   surface: Surface;
   layers: readonly Layer[];
   perM2: readonly (LayerPerM2 | null)[];
@@ -130,10 +160,24 @@ export function zoneNeeds({ surface, layers, perM2, coats, revisionById }: {
 }
 
 /** What coats to come amount to, by what rules of consumables count. */
-export function workOf({ needs, borderM, days }: { needs: readonly CoatNeed[]; borderM: number; days: number }): WorkDone {
+export function workOf({
+  needs,
+  borderM,
+  days,
+}: {
+  needs: readonly CoatNeed[];
+  borderM: number;
+  days: number;
+}): WorkDone {
   return {
     zones: new Set(needs.map((n) => n.surfaceId)).size,
-    coats: needs.map((n) => ({ method: n.method, tipped: n.tipped, areaM2: n.areaM2, abradedM2: n.abraded ? n.areaM2 : 0, batches: n.batches })),
+    coats: needs.map((n) => ({
+      method: n.method,
+      tipped: n.tipped,
+      areaM2: n.areaM2,
+      abradedM2: n.abraded ? n.areaM2 : 0,
+      batches: n.batches,
+    })),
     borderM,
     days,
   };

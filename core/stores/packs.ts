@@ -20,9 +20,20 @@ export interface PackOffer {
  * @example packsToBuy({ needL: 3, packs: [{ sizeL: 0.75, priceMinor: 3000 }, { sizeL: 2.5, priceMinor: 8000 }], onHandL: 0 })
  * // → { packs: [{ sizeL: 0.75, count: 1 }, { sizeL: 2.5, count: 1 }], costMinor: 11000, leftL: 0.25 }
  */
-export function packsToBuy({ needL, packs, onHandL = 0 }: { needL: number; packs: readonly PackOffer[]; onHandL?: number }): { packs: { sizeL: number; count: number }[]; costMinor: number; leftL: number } {
+export function packsToBuy({
+  needL,
+  packs,
+  onHandL = 0,
+}: {
+  needL: number;
+  packs: readonly PackOffer[];
+  onHandL?: number;
+}): { packs: { sizeL: number; count: number }[]; costMinor: number; leftL: number } {
   const short = notNegative(needL, 'The need') - notNegative(onHandL, 'What is on the shelf');
-  const bought = coverAtLeastCost({ needL: [Math.max(0, short)], offers: packs.map((p) => ({ partsL: [p.sizeL], priceMinor: p.priceMinor, breaks: p.breaks })) });
+  const bought = coverAtLeastCost({
+    needL: [Math.max(0, short)],
+    offers: packs.map((p) => ({ partsL: [p.sizeL], priceMinor: p.priceMinor, breaks: p.breaks })),
+  });
   if (!bought) throw new Impossible('No pack is for sale. Put a pack size and its price on the sheet.');
   return {
     packs: packs.flatMap((p, i) => (bought.counts[i] ? [{ sizeL: p.sizeL, count: bought.counts[i] as number }] : [])),
@@ -62,7 +73,15 @@ export function packCostMinor(pack: Pick<Pack, 'priceMinor' | 'breaks'>, count: 
  * @returns null where nothing that covers it is for sale
  * @throws RangeError on impossible figures
  */
-export function productPacks({ sheet, needL, onHandL }: { sheet: Pick<SheetBody, 'parts' | 'ratioBasis' | 'packs'>; needL: number; onHandL?: readonly number[] }): ProductPurchase | null {
+export function productPacks({
+  sheet,
+  needL,
+  onHandL,
+}: {
+  sheet: Pick<SheetBody, 'parts' | 'ratioBasis' | 'packs'>;
+  needL: number;
+  onHandL?: readonly number[];
+}): ProductPurchase | null {
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
   // Without densities the parts of a ratio by mass cannot be told apart: kits are counted by their whole.
   const whole = shares === null;
@@ -79,10 +98,15 @@ export function productPacks({ sheet, needL, onHandL }: { sheet: Pick<SheetBody,
   // Where only whole kits are sold they cover every part once they cover the one that is shortest.
   const kitsOnly = !whole && usable.every((p) => p.part === undefined && p.partsL === undefined);
   const bought = kitsOnly
-    ? coverAtLeastCost({ needL: [Math.max(...short.map((l, i) => l / (shares[i] as number)))], offers: offers.map((o, i) => ({ ...o, partsL: [(usable[i] as Pack).sizeL] })) })
+    ? coverAtLeastCost({
+        needL: [Math.max(...short.map((l, i) => l / (shares[i] as number)))],
+        offers: offers.map((o, i) => ({ ...o, partsL: [(usable[i] as Pack).sizeL] })),
+      })
     : coverAtLeastCost({ needL: short, offers });
   if (!bought) return null;
-  const boughtL = needs.map((_l, p) => offers.reduce((sum, o, i) => sum + (bought.counts[i] as number) * (o.partsL[p] as number), 0));
+  const boughtL = needs.map((_l, p) =>
+    offers.reduce((sum, o, i) => sum + (bought.counts[i] as number) * (o.partsL[p] as number), 0),
+  );
   return {
     packs: usable.flatMap((pack, i) => (bought.counts[i] ? [{ pack, count: bought.counts[i] as number }] : [])),
     costMinor: priced ? bought.costMinor : null,

@@ -35,9 +35,22 @@ export interface SharedShelf {
  * chance chosen, the next what that leaves. Stale tins are not counted on.
  * @param options.sheetOf newest sheet of a product, its parts in order
  */
-export function shareShelf({ lots, boats, sheetOf, chance }: { lots: readonly LotState[]; boats: readonly BoatNeeds[]; sheetOf: (sheetId: string) => SheetBody | undefined; chance: number }): SharedShelf {
+export function shareShelf({
+  lots,
+  boats,
+  sheetOf,
+  chance,
+}: {
+  lots: readonly LotState[];
+  boats: readonly BoatNeeds[];
+  sheetOf: (sheetId: string) => SheetBody | undefined;
+  chance: number;
+}): SharedShelf {
   const free = new Map<string, number[]>();
-  for (const sheetId of new Set([...lots.map((l) => l.sheetId), ...boats.flatMap((b) => b.needs.map((n) => n.sheetId))])) {
+  for (const sheetId of new Set([
+    ...lots.map((l) => l.sheetId),
+    ...boats.flatMap((b) => b.needs.map((n) => n.sheetId)),
+  ])) {
     const sheet = sheetOf(sheetId);
     if (sheet) free.set(sheetId, onShelf(lots, sheetId, sheet.parts));
   }
@@ -54,7 +67,13 @@ export function shareShelf({ lots, boats, sheetOf, chance }: { lots: readonly Lo
       const patches = coats.reduce((sum, c) => sum + (c.patch ? c.likelyL : 0), 0);
       const takenL = shares.map((s, i) => Math.min(left[i] as number, s * wantL));
       takenL.forEach((l, i) => (left[i] = (left[i] as number) - l));
-      if (takenL.some((l) => l > 0)) reserved.push({ sheetId, boatId, takenL, patchesL: shares.map((s, i) => Math.min(takenL[i] as number, s * patches)) });
+      if (takenL.some((l) => l > 0))
+        reserved.push({
+          sheetId,
+          boatId,
+          takenL,
+          patchesL: shares.map((s, i) => Math.min(takenL[i] as number, s * patches)),
+        });
     }
   }
   return { callable, reserved, freeL: free };
@@ -81,7 +100,19 @@ export interface JobProduct extends ProductList {
  * @param options.before the last such list: a product of which the same is still wanted is taken from it as it is
  * @throws RangeError on impossible figures
  */
-export function jobList({ needs, sheetOf, onHandOf, chance, before = [] }: { needs: readonly CoatNeed[]; sheetOf: (sheetId: string) => SheetBody | undefined; onHandOf: (sheetId: string) => Parts; chance: number; before?: readonly JobProduct[] }): JobProduct[] {
+export function jobList({
+  needs,
+  sheetOf,
+  onHandOf,
+  chance,
+  before = [],
+}: {
+  needs: readonly CoatNeed[];
+  sheetOf: (sheetId: string) => SheetBody | undefined;
+  onHandOf: (sheetId: string) => Parts;
+  chance: number;
+  before?: readonly JobProduct[];
+}): JobProduct[] {
   return [...bySheet(needs)].flatMap(([sheetId, coats]) => {
     const sheet = sheetOf(sheetId);
     if (!sheet) return [];

@@ -33,7 +33,12 @@ export interface ProductWanted {
   /** Litres that are enough with the chance wanted. */
   readonly wantL: number;
   /** Of each part: wanted, on the shelf, to be held back for patches. */
-  readonly parts: readonly { readonly name: string; readonly wantL: number; readonly onHandL: number; readonly patchesL: number }[];
+  readonly parts: readonly {
+    readonly name: string;
+    readonly wantL: number;
+    readonly onHandL: number;
+    readonly patchesL: number;
+  }[];
 }
 
 export interface ProductList extends ProductWanted {
@@ -66,12 +71,27 @@ export function productWanted({ product, chance }: { product: ProductToBuy; chan
   const wantL = litresForChance(need, chance);
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
   const patches = coats.reduce((sum, c) => sum + (c.patch ? c.likelyL : 0), 0);
-  return { sheet, need, wantL, parts: sheet.parts.map((p, i) => ({ name: p.name, wantL: wantL * (shares?.[i] ?? 0), onHandL: onHandL[i] ?? 0, patchesL: patches * (shares?.[i] ?? 0) })) };
+  return {
+    sheet,
+    need,
+    wantL,
+    parts: sheet.parts.map((p, i) => ({
+      name: p.name,
+      wantL: wantL * (shares?.[i] ?? 0),
+      onHandL: onHandL[i] ?? 0,
+      patchesL: patches * (shares?.[i] ?? 0),
+    })),
+  };
 }
 
 /** Whether two wants come to the same purchase. */
 export function sameWanted(a: ProductWanted, b: ProductWanted): boolean {
-  return a.sheet === b.sheet && a.wantL === b.wantL && a.need.likelyL === b.need.likelyL && a.parts.every((p, i) => p.onHandL === b.parts[i]?.onHandL && p.patchesL === b.parts[i].patchesL);
+  return (
+    a.sheet === b.sheet &&
+    a.wantL === b.wantL &&
+    a.need.likelyL === b.need.likelyL &&
+    a.parts.every((p, i) => p.onHandL === b.parts[i]?.onHandL && p.patchesL === b.parts[i].patchesL)
+  );
 }
 
 /** What to buy for it: stock first, then the packs that cost least and are enough. @throws RangeError on impossible figures */
@@ -81,7 +101,11 @@ export function toBuy(wanted: ProductWanted): ProductList {
   const purchase = productPacks({ sheet, needL: wantL, onHandL });
   const stillL = purchase ? Math.max(0, wantL - mixable(sheet, onHandL, [])) : wantL;
   const smallest = Math.min(...sheet.packs.map((p) => p.sizeL));
-  return { ...wanted, purchase, packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL };
+  return {
+    ...wanted,
+    purchase,
+    packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL,
+  };
 }
 
 /** What a product's coats want, and what to buy for them. */
@@ -97,11 +121,19 @@ export function otherWays({ sheet, need, wantL, parts, purchase }: ProductList):
   if (!purchase) return { chance: 0, smaller: null, leastOver: null };
   const onHandL = parts.map((p) => p.onHandL);
   const enough = (boughtL: readonly number[]) => chanceEnough(need, mixable(sheet, onHandL, boughtL));
-  const leastOver = purchase.packs.length > 0 ? productPacks({ sheet: { ...sheet, packs: sheet.packs.map((p) => ({ ...p, priceMinor: null })) }, needL: wantL, onHandL }) : null;
+  const leastOver =
+    purchase.packs.length > 0
+      ? productPacks({
+          sheet: { ...sheet, packs: sheet.packs.map((p) => ({ ...p, priceMinor: null })) },
+          needL: wantL,
+          onHandL,
+        })
+      : null;
   return {
     chance: enough(purchase.boughtL),
     smaller: oneSmaller(sheet, purchase, enough),
-    leastOver: leastOver && sumOf(leastOver.boughtL) < sumOf(purchase.boughtL) - 1e-6 ? withPrices(sheet, leastOver) : null,
+    leastOver:
+      leastOver && sumOf(leastOver.boughtL) < sumOf(purchase.boughtL) - 1e-6 ? withPrices(sheet, leastOver) : null,
   };
 }
 
@@ -122,19 +154,30 @@ function costOf(packs: ProductPurchase['packs']): number | null {
 
 /** Packs that were chosen without their prices, with them again. */
 function withPrices(sheet: SheetBody, chosen: ProductPurchase): ProductPurchase {
-  const packs = chosen.packs.map(({ pack, count }) => ({ pack: sheet.packs.find((p) => p.name === pack.name && p.sizeL === pack.sizeL && p.part === pack.part) ?? pack, count }));
+  const packs = chosen.packs.map(({ pack, count }) => ({
+    pack: sheet.packs.find((p) => p.name === pack.name && p.sizeL === pack.sizeL && p.part === pack.part) ?? pack,
+    count,
+  }));
   return { ...chosen, packs, costMinor: costOf(packs) };
 }
 
 /** The purchase with one of its packs a size smaller, or left out where there is none: the one that takes least away. */
-function oneSmaller(sheet: SheetBody, purchase: ProductPurchase, enough: (boughtL: readonly number[]) => number): Smaller | null {
-  const kin = (pack: Pack) => sheet.packs.filter((p) => p.part === pack.part && p.sizeL < pack.sizeL - 1e-9).sort((a, b) => b.sizeL - a.sizeL)[0];
+function oneSmaller(
+  sheet: SheetBody,
+  purchase: ProductPurchase,
+  enough: (boughtL: readonly number[]) => number,
+): Smaller | null {
+  const kin = (pack: Pack) =>
+    sheet.packs.filter((p) => p.part === pack.part && p.sizeL < pack.sizeL - 1e-9).sort((a, b) => b.sizeL - a.sizeL)[0];
   const ways = purchase.packs.map(({ pack }) => {
     const smaller = kin(pack);
     const counts = new Map(purchase.packs.map((p) => [p.pack, p.count]));
     counts.set(pack, (counts.get(pack) as number) - 1);
     if (smaller) counts.set(smaller, (counts.get(smaller) ?? 0) + 1);
-    return { lost: pack.sizeL - (smaller?.sizeL ?? 0), packs: [...counts].filter(([, n]) => n > 0).map(([p, count]) => ({ pack: p, count })) };
+    return {
+      lost: pack.sizeL - (smaller?.sizeL ?? 0),
+      packs: [...counts].filter(([, n]) => n > 0).map(([p, count]) => ({ pack: p, count })),
+    };
   });
   const [way] = ways.sort((a, b) => a.lost - b.lost);
   if (!way) return null;

@@ -59,7 +59,16 @@ describe('packs to buy', () => {
 
   it.each([
     // Worked by hand: 3 L from 0.75 at 30 and 2.5 at 80: 2.5 + 0.75 = 110 beats 4 × 0.75 = 120 and 2 × 2.5 = 160.
-    [3, 0, [{ sizeL: 0.75, count: 1 }, { sizeL: 2.5, count: 1 }], 11_000, 0.25],
+    [
+      3,
+      0,
+      [
+        { sizeL: 0.75, count: 1 },
+        { sizeL: 2.5, count: 1 },
+      ],
+      11_000,
+      0.25,
+    ],
     // 5.2 L less 1 L on the shelf is 4.2 L: 2 × 2.5 = 160 against 2.5 + 3 × 0.75 = 170.
     [5.2, 1, [{ sizeL: 2.5, count: 2 }], 16_000, 0.8],
     // Enough on the shelf: nothing.
@@ -68,7 +77,14 @@ describe('packs to buy', () => {
     // A whole number of packs but for rounding.
     [0.1 + 0.2 + 0.45, 0, [{ sizeL: 0.75, count: 1 }], 3000, 0],
   ])('by hand: %s L with %s L on the shelf', (needL, onHandL, packs, costMinor, leftL) => {
-    const bought = packsToBuy({ needL, onHandL, packs: [{ sizeL: 0.75, priceMinor: 3000 }, { sizeL: 2.5, priceMinor: 8000 }] });
+    const bought = packsToBuy({
+      needL,
+      onHandL,
+      packs: [
+        { sizeL: 0.75, priceMinor: 3000 },
+        { sizeL: 2.5, priceMinor: 8000 },
+      ],
+    });
     expect(bought.packs).toEqual(packs);
     expect(bought.costMinor).toBe(costMinor);
     expect(bought.leftL).toBeCloseTo(leftL, 9);
@@ -77,8 +93,22 @@ describe('packs to buy', () => {
   // A US gallon is 3.785411784 L and four quarts, by definition [P: NIST Handbook 44, Appendix C].
   it.each([
     ['ten gallons are ten cans of a gallon', 10 * 3.785411784, [{ sizeL: 3.785411784, count: 10 }]],
-    ['eleven quarts are two gallons and three quarts', 11 * 0.946352946, [{ sizeL: 3.785411784, count: 2 }, { sizeL: 0.946352946, count: 3 }]],
-    ['beside litres too: two gallons and a half litre', 2 * 3.785411784 + 0.5, [{ sizeL: 3.785411784, count: 2 }, { sizeL: 0.5, count: 1 }]],
+    [
+      'eleven quarts are two gallons and three quarts',
+      11 * 0.946352946,
+      [
+        { sizeL: 3.785411784, count: 2 },
+        { sizeL: 0.946352946, count: 3 },
+      ],
+    ],
+    [
+      'beside litres too: two gallons and a half litre',
+      2 * 3.785411784 + 0.5,
+      [
+        { sizeL: 3.785411784, count: 2 },
+        { sizeL: 0.5, count: 1 },
+      ],
+    ],
   ])('a need of a whole number of tins takes no tin more: %s', (_what, needL, packs) => {
     const offers = [
       { sizeL: 3.785411784, priceMinor: 9000 },
@@ -90,13 +120,25 @@ describe('packs to buy', () => {
 
   it('a need of a whole number of tins of an odd size takes no tin more', () => {
     for (const sizeL of [0.22650000121652422, 1 / 3, 0.0295735295625]) {
-      for (const count of [1, 7, 186, 600]) expect(packsToBuy({ needL: count * sizeL, packs: [{ sizeL, priceMinor: 1 }] })).toMatchObject({ packs: [{ sizeL, count }], costMinor: count });
+      for (const count of [1, 7, 186, 600])
+        expect(packsToBuy({ needL: count * sizeL, packs: [{ sizeL, priceMinor: 1 }] })).toMatchObject({
+          packs: [{ sizeL, count }],
+          costMinor: count,
+        });
     }
   });
 
   it('of equal cost it leaves the least over', () => {
     // 1.5 L: two of 1 L at 20 or one of 2.5 L at 40 cost the same.
-    expect(packsToBuy({ needL: 1.5, packs: [{ sizeL: 2.5, priceMinor: 4000 }, { sizeL: 1, priceMinor: 2000 }] })).toEqual({ packs: [{ sizeL: 1, count: 2 }], costMinor: 4000, leftL: 0.5 });
+    expect(
+      packsToBuy({
+        needL: 1.5,
+        packs: [
+          { sizeL: 2.5, priceMinor: 4000 },
+          { sizeL: 1, priceMinor: 2000 },
+        ],
+      }),
+    ).toEqual({ packs: [{ sizeL: 1, count: 2 }], costMinor: 4000, leftL: 0.5 });
   });
 
   it('buys more than it needs where a price break makes that cheaper', () => {
@@ -108,14 +150,22 @@ describe('packs to buy', () => {
   });
 
   it('stock never makes it dearer, and more area never needs less', () => {
-    const packs = fc.array(fc.record({ sizeL: fc.constantFrom(0.375, 0.75, 1, 2.5, 5), priceMinor: fc.integer({ min: 500, max: 20_000 }) }), { minLength: 1, maxLength: 5 });
+    const packs = fc.array(
+      fc.record({ sizeL: fc.constantFrom(0.375, 0.75, 1, 2.5, 5), priceMinor: fc.integer({ min: 500, max: 20_000 }) }),
+      { minLength: 1, maxLength: 5 },
+    );
     fc.assert(
-      fc.property(packs, fc.double({ min: 0, max: 40, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), (offers, needL, more) => {
-        const plain = packsToBuy({ needL, packs: offers });
-        expect(packsToBuy({ needL, packs: offers, onHandL: more }).costMinor).toBeLessThanOrEqual(plain.costMinor);
-        expect(packsToBuy({ needL: needL + more, packs: offers }).costMinor).toBeGreaterThanOrEqual(plain.costMinor);
-        expect(plain.leftL).toBeGreaterThanOrEqual(0);
-      }),
+      fc.property(
+        packs,
+        fc.double({ min: 0, max: 40, noNaN: true }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        (offers, needL, more) => {
+          const plain = packsToBuy({ needL, packs: offers });
+          expect(packsToBuy({ needL, packs: offers, onHandL: more }).costMinor).toBeLessThanOrEqual(plain.costMinor);
+          expect(packsToBuy({ needL: needL + more, packs: offers }).costMinor).toBeGreaterThanOrEqual(plain.costMinor);
+          expect(plain.leftL).toBeGreaterThanOrEqual(0);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -126,7 +176,10 @@ describe('packs to buy', () => {
     [() => packsToBuy({ needL: 1, packs: [{ sizeL: 0, priceMinor: 1 }] }), /size of a pack/],
     [() => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: 1.5 }] }), /whole cents/],
     [() => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: -1 }] }), /price of a pack/],
-    [() => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: 5, breaks: [{ from: 1, priceMinor: 1 }] }] }), /two packs or more/],
+    [
+      () => packsToBuy({ needL: 1, packs: [{ sizeL: 1, priceMinor: 5, breaks: [{ from: 1, priceMinor: 1 }] }] }),
+      /two packs or more/,
+    ],
     [() => coverAtLeastCost({ needL: [1, 1], offers: [{ partsL: [1], priceMinor: 1 }] }), /how much of each part/],
   ])('refuses impossible input %#', (run, message) => {
     expect(run).toThrow(RangeError);
@@ -144,7 +197,12 @@ describe('packs to buy', () => {
       // Every third has a kit of another proportion, or a price that breaks: those are searched, not looked up.
       const odd = n % 3 === 0 ? [{ partsL: [1, 0.5], priceMinor: 4200 }] : [];
       const breaks = n % 5 === 0 ? [{ from: 2, priceMinor: 700 }] : undefined;
-      const offers: Parameters<typeof coverAtLeastCost>[0]['offers'] = [...kits, ...odd, { partsL: [0, 0.25], priceMinor: 900, breaks }, { partsL: [0.75, 0], priceMinor: 1500 + Math.round(random() * 900) }];
+      const offers: Parameters<typeof coverAtLeastCost>[0]['offers'] = [
+        ...kits,
+        ...odd,
+        { partsL: [0, 0.25], priceMinor: 900, breaks },
+        { partsL: [0.75, 0], priceMinor: 1500 + Math.round(random() * 900) },
+      ];
       const needL = [Number((random() * 4).toFixed(2)), Number((random() * 1.5).toFixed(2))];
       const own = coverAtLeastCost({ needL, offers })!;
       const most = offers.map((o) => Math.max(2, ...o.partsL.map((l, p) => (l > 0 ? Math.ceil(needL[p]! / l) : 0))));
@@ -154,9 +212,14 @@ describe('packs to buy', () => {
           for (let c = 0; c <= most[i]!; c += 1) tryAll(i + 1, [...counts, c]);
           return;
         }
-        const left = needL.map((l, p) => counts.reduce((sum, c, k) => sum + c * (offers[k]!.partsL[p] as number), 0) - l);
+        const left = needL.map(
+          (l, p) => counts.reduce((sum, c, k) => sum + c * (offers[k]!.partsL[p] as number), 0) - l,
+        );
         if (left.some((l) => l < -1e-9)) return;
-        const cost = counts.reduce((sum, c, k) => sum + c * (breaks && offers[k]!.breaks && c >= 2 ? 700 : offers[k]!.priceMinor), 0);
+        const cost = counts.reduce(
+          (sum, c, k) => sum + c * (breaks && offers[k]!.breaks && c >= 2 ? 700 : offers[k]!.priceMinor),
+          0,
+        );
         const over = left.reduce((a, b) => a + b, 0);
         if (cost < best.cost || (cost === best.cost && over < best.left - 1e-9)) best = { cost, left: over };
       };
@@ -187,14 +250,23 @@ describe('kits and parts', () => {
   });
   it('agrees with trying every combination', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 9, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), (needL, base, hardener) => {
-        let least = Infinity;
-        for (let a = 0; a <= 3; a += 1) for (let b = 0; b <= 9; b += 1) for (let c = 0; c <= 10; c += 1) {
-          const covers = 3 * a + 0.75 * b + base >= 0.75 * needL - 1e-5 && a + 0.25 * b + 0.25 * c + hardener >= 0.25 * needL - 1e-5;
-          if (covers) least = Math.min(least, a * 12_000 + b * 4000 + c * 900);
-        }
-        expect(productPacks({ sheet: kits, needL, onHandL: [base, hardener] })?.costMinor).toBe(least);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 9, noNaN: true }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        (needL, base, hardener) => {
+          let least = Infinity;
+          for (let a = 0; a <= 3; a += 1)
+            for (let b = 0; b <= 9; b += 1)
+              for (let c = 0; c <= 10; c += 1) {
+                const covers =
+                  3 * a + 0.75 * b + base >= 0.75 * needL - 1e-5 &&
+                  a + 0.25 * b + 0.25 * c + hardener >= 0.25 * needL - 1e-5;
+                if (covers) least = Math.min(least, a * 12_000 + b * 4000 + c * 900);
+              }
+          expect(productPacks({ sheet: kits, needL, onHandL: [base, hardener] })?.costMinor).toBe(least);
+        },
+      ),
       { numRuns: 80 },
     );
   });
@@ -214,14 +286,32 @@ describe('kits and parts', () => {
     expect(productPacks({ sheet: { ...kits, packs: [] }, needL: 0 })?.packs).toEqual([]);
   });
   it('counts kits by their whole where a ratio by mass lacks a density', () => {
-    const blind = { ...kits, ratioBasis: 'mass' as const, parts: kits.parts.map((p) => ({ ...p, densityKgPerL: null })) };
-    expect(productPacks({ sheet: blind, needL: 4.5, onHandL: [9, 9] })?.packs.map((p) => [p.pack.sizeL, p.count])).toEqual([[4, 1], [1, 1]]);
+    const blind = {
+      ...kits,
+      ratioBasis: 'mass' as const,
+      parts: kits.parts.map((p) => ({ ...p, densityKgPerL: null })),
+    };
+    expect(
+      productPacks({ sheet: blind, needL: 4.5, onHandL: [9, 9] })?.packs.map((p) => [p.pack.sizeL, p.count]),
+    ).toEqual([
+      [4, 1],
+      [1, 1],
+    ]);
   });
 });
 
 describe('the chance that it is enough', () => {
   it('has the quantiles of the printed table of the normal distribution [P: any table of the standard normal]', () => {
-    for (const [p, z] of [[0.5, 0], [0.8, 0.8416], [0.9, 1.2816], [0.95, 1.6449], [0.975, 1.96], [0.99, 2.3263], [0.999, 3.0902]] as const) expect(normalQuantile(p)).toBeCloseTo(z, 4);
+    for (const [p, z] of [
+      [0.5, 0],
+      [0.8, 0.8416],
+      [0.9, 1.2816],
+      [0.95, 1.6449],
+      [0.975, 1.96],
+      [0.99, 2.3263],
+      [0.999, 3.0902],
+    ] as const)
+      expect(normalQuantile(p)).toBeCloseTo(z, 4);
     for (const p of [0.01, 0.2, 0.4, 0.7, 0.93]) expect(normalQuantile(p)).toBeCloseTo(probit(p), 2);
   });
   it('is its own inverse', () => {
@@ -233,9 +323,19 @@ describe('the chance that it is enough', () => {
   });
   it('adds what coats share straight and what is their own in quadrature, by hand', () => {
     // Two coats of 10 L on one zone known to ±20 %: σ of the area 2 × 10 × 0.1 = 2; own 10 × 0.075 each: √(2² + 2 · 0.75²) = 2.264
-    expect(sumNeeds([{ zone: 'a', likelyL: 10, areaShare: 0.2 }, { zone: 'a', likelyL: 10, areaShare: 0.2 }])).toEqual({ likelyL: 20, sigmaL: expect.closeTo(Math.sqrt(4 + 2 * 0.5625), 9) as number });
+    expect(
+      sumNeeds([
+        { zone: 'a', likelyL: 10, areaShare: 0.2 },
+        { zone: 'a', likelyL: 10, areaShare: 0.2 },
+      ]),
+    ).toEqual({ likelyL: 20, sigmaL: expect.closeTo(Math.sqrt(4 + 2 * 0.5625), 9) as number });
     // On two zones the areas are independent: √(1 + 1 + 2 · 0.5625)
-    expect(sumNeeds([{ zone: 'a', likelyL: 10, areaShare: 0.2 }, { zone: 'b', likelyL: 10, areaShare: 0.2 }]).sigmaL).toBeCloseTo(Math.sqrt(2 + 2 * 0.5625), 9);
+    expect(
+      sumNeeds([
+        { zone: 'a', likelyL: 10, areaShare: 0.2 },
+        { zone: 'b', likelyL: 10, areaShare: 0.2 },
+      ]).sigmaL,
+    ).toBeCloseTo(Math.sqrt(2 + 2 * 0.5625), 9);
   });
   it('half of the cases are covered by the likely figure, nine of ten by 1.2816 σ more', () => {
     expect(litresForChance({ likelyL: 20, sigmaL: 2 }, 0.5)).toBeCloseTo(20, 6);
@@ -264,7 +364,12 @@ describe('what to buy of a product', () => {
   });
   it('says that a pack is ten times the need', () => {
     const touch = [{ zone: 'a', patch: true, likelyL: 0.05, areaShare: 0.1 }];
-    expect(productList({ product: { sheet: { ...kits, packs: kits.packs.slice(0, 2) }, coats: touch, onHandL: [0, 0] }, chance: 0.9 }).packForATouch).toBe(true);
+    expect(
+      productList({
+        product: { sheet: { ...kits, packs: kits.packs.slice(0, 2) }, coats: touch, onHandL: [0, 0] },
+        chance: 0.9,
+      }).packForATouch,
+    ).toBe(true);
     expect(productList({ product: { sheet: kits, coats, onHandL: [0, 0] }, chance: 0.9 }).packForATouch).toBe(false);
   });
 });
@@ -283,13 +388,32 @@ describe('a tin on the scale', () => {
   });
 });
 
-const lot: Lot = { id: 'l', sheetId: 's', part: 'Base', sizeL: 3, batchNumber: '', supplier: '', boughtOn: '2026-01-10', openedOn: null, expiresOn: null, leftL: 3, measuredAt: 1000, weighed: null, note: '' };
+const lot: Lot = {
+  id: 'l',
+  sheetId: 's',
+  part: 'Base',
+  sizeL: 3,
+  batchNumber: '',
+  supplier: '',
+  boughtOn: '2026-01-10',
+  openedOn: null,
+  expiresOn: null,
+  leftL: 3,
+  measuredAt: 1000,
+  weighed: null,
+  note: '',
+};
 
 describe('lots', () => {
   it('go stale on the printed date or by the sheet’s shelf life, whichever comes first', () => {
     expect(staleFrom(lot, {})).toBeNull();
     expect(staleFrom(lot, { shelfClosedMonths: 24 })).toBe('2028-01-10');
-    expect(staleFrom({ ...lot, openedOn: '2026-02-28', expiresOn: '2027-05-01' }, { shelfClosedMonths: 24, shelfOpenMonths: 12 })).toBe('2027-02-28');
+    expect(
+      staleFrom(
+        { ...lot, openedOn: '2026-02-28', expiresOn: '2027-05-01' },
+        { shelfClosedMonths: 24, shelfOpenMonths: 12 },
+      ),
+    ).toBe('2027-02-28');
     expect(addMonths('2025-10-31', 4)).toBe('2026-02-28');
     expect(addMonths('2027-12-31', 2)).toBe('2028-02-29');
   });
@@ -297,7 +421,8 @@ describe('lots', () => {
     const open = { ...lot, id: 'open', openedOn: '2026-03-01', leftL: 1 };
     const options = { lots: [lot, open], today: '2026-05-14', shelfOf: () => ({}) };
     const pour = (litres: number, at: number) => ({ sheetId: 's', part: 'Base', litres, at });
-    const left = (pours: ReturnType<typeof pour>[]) => Object.fromEntries(lotStates({ ...options, pours }).map((l) => [l.id, l.nowL]));
+    const left = (pours: ReturnType<typeof pour>[]) =>
+      Object.fromEntries(lotStates({ ...options, pours }).map((l) => [l.id, l.nowL]));
     expect(left([])).toEqual({ l: 3, open: 1 });
     expect(left([pour(0.4, 2000)])).toEqual({ l: 3, open: expect.closeTo(0.6, 9) as number });
     expect(left([pour(1.5, 2000)])).toEqual({ l: 2.5, open: 0 });
@@ -305,7 +430,12 @@ describe('lots', () => {
     expect(left([pour(9, 2000)])).toEqual({ l: 0, open: 0 });
   });
   it('count on the shelf only while they are not stale', () => {
-    const states = lotStates({ lots: [lot, { ...lot, id: 'old', expiresOn: '2026-05-14' }], pours: [], today: '2026-05-14', shelfOf: () => ({}) });
+    const states = lotStates({
+      lots: [lot, { ...lot, id: 'old', expiresOn: '2026-05-14' }],
+      pours: [],
+      today: '2026-05-14',
+      shelfOf: () => ({}),
+    });
     expect(onShelf(states, 's', [{ name: 'Base' }, { name: 'Hardener' }])).toEqual([3, 0]);
     expect(states.find((s) => s.id === 'old')?.stale).toBe(true);
   });
@@ -314,7 +444,10 @@ describe('lots', () => {
 describe('consumables', () => {
   const coat = { method: 'roller' as const, tipped: false, areaM2: 10, abradedM2: 0, batches: 2 };
   it('count by the yard’s rules and round up to packs, by hand', () => {
-    const found = consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 2, coats: [coat, { ...coat, abradedM2: 10 }], borderM: 18, days: 3 } });
+    const found = consumablesFor({
+      rules: USUAL_CONSUMABLES,
+      work: { zones: 2, coats: [coat, { ...coat, abradedM2: 10 }], borderM: 18, days: 3 },
+    });
     const of = (id: string) => found.find((c) => c.rule.id === id);
     expect(of('roller')).toMatchObject({ count: 2, packs: 2, costMinor: 480 });
     expect(of('tray')).toMatchObject({ count: 4, packs: 1, costMinor: 390 });
@@ -323,8 +456,15 @@ describe('consumables', () => {
     expect(of('filter')).toBeUndefined();
   });
   it('come to nothing without a coat', () => {
-    expect(consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 3, coats: [], borderM: 20, days: 4 } })).toEqual([]);
-    expect(() => consumablesFor({ rules: [{ ...USUAL_CONSUMABLES[0]!, inPack: 0 }], work: { zones: 1, coats: [coat], borderM: 0, days: 1 } })).toThrow(/holds at least one/);
+    expect(consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 3, coats: [], borderM: 20, days: 4 } })).toEqual(
+      [],
+    );
+    expect(() =>
+      consumablesFor({
+        rules: [{ ...USUAL_CONSUMABLES[0]!, inPack: 0 }],
+        work: { zones: 1, coats: [coat], borderM: 0, days: 1 },
+      }),
+    ).toThrow(/holds at least one/);
   });
 });
 
@@ -336,9 +476,28 @@ describe('pours told together', () => {
     const pour = fc.record({ part, at, litres: fc.integer({ min: 1, max: 8 }) });
     fc.assert(
       fc.property(fc.array(tin, { minLength: 1, maxLength: 6 }), fc.array(pour, { maxLength: 30 }), (tins, poured) => {
-        const lots = tins.map((t, i): Lot => ({ id: `${i}`, sheetId: 's', part: t.part, sizeL: 50, batchNumber: '', supplier: '', boughtOn: null, openedOn: t.opened ? '2026-04-30' : null, expiresOn: null, leftL: t.leftL, measuredAt: t.measuredAt, weighed: null, note: '' }));
+        const lots = tins.map((t, i): Lot => ({
+          id: `${i}`,
+          sheetId: 's',
+          part: t.part,
+          sizeL: 50,
+          batchNumber: '',
+          supplier: '',
+          boughtOn: null,
+          openedOn: t.opened ? '2026-04-30' : null,
+          expiresOn: null,
+          leftL: t.leftL,
+          measuredAt: t.measuredAt,
+          weighed: null,
+          note: '',
+        }));
         const pours = poured.map((p): Pour => ({ sheetId: 's', ...p }));
-        const left = (list: readonly Pour[]) => lotStates({ lots, pours: list, today: '2026-06-01', shelfOf: () => ({}) }).map((l) => [l.id, l.nowL, l.tappedOn]);
+        const left = (list: readonly Pour[]) =>
+          lotStates({ lots, pours: list, today: '2026-06-01', shelfOf: () => ({}) }).map((l) => [
+            l.id,
+            l.nowL,
+            l.tappedOn,
+          ]);
         const merged = mergedPours(pours, lots);
         expect(left(merged)).toEqual(left(pours));
         expect(merged.length).toBeLessThanOrEqual(pours.length);

@@ -27,16 +27,54 @@ export interface BorderZone {
 }
 
 /** What a border between two zones gets wrong. [CP] */
-export function checkBorder({ border, upper, lower }: { border: Border; upper: BorderZone; lower: BorderZone }): Finding[] {
+export function checkBorder({
+  border,
+  upper,
+  lower,
+}: {
+  border: Border;
+  upper: BorderZone;
+  lower: BorderZone;
+}): Finding[] {
   const found: Finding[] = [];
   const epoxy = (zone: BorderZone) => zone.layers.some((l) => chemistryOf(l.sheet) === 'epoxy');
   const wet = lower.exposure === 'immersed';
   if (!border.epoxyRunsOn && epoxy(lower) && epoxy(upper)) {
-    found.push(finding('epoxyBroken', 'caution', null, null, `The epoxy stops at the line between ${upper.name} and ${lower.name}: let it run on across it, water starts at the edge.`));
+    found.push(
+      finding(
+        'epoxyBroken',
+        'caution',
+        null,
+        null,
+        `The epoxy stops at the line between ${upper.name} and ${lower.name}: let it run on across it, water starts at the edge.`,
+      ),
+    );
   }
-  if (wet && border.rule === 'overlap' && upper.layers.some((l) => l.sheet.kind === 'topcoat') && lower.layers.some((l) => isAntifouling(l.sheet))) {
-    found.push(finding('topcoatOverlaps', 'note', null, null, `Where ${upper.name} and ${lower.name} overlap, the antifouling goes over the topcoat, never under it, and the line lies above the water.`));
+  if (
+    wet &&
+    border.rule === 'overlap' &&
+    upper.layers.some((l) => l.sheet.kind === 'topcoat') &&
+    lower.layers.some((l) => isAntifouling(l.sheet))
+  ) {
+    found.push(
+      finding(
+        'topcoatOverlaps',
+        'note',
+        null,
+        null,
+        `Where ${upper.name} and ${lower.name} overlap, the antifouling goes over the topcoat, never under it, and the line lies above the water.`,
+      ),
+    );
   }
-  if (border.rule !== 'butt' && border.widthM <= 0) found.push(finding('borderWidth', 'note', null, null, `Give the width of the ${border.rule} between ${upper.name} and ${lower.name}.`));
+  if (border.rule !== 'butt' && border.widthM <= 0)
+    found.push(
+      finding(
+        'borderWidth',
+        'note',
+        null,
+        null,
+        `Give the width of the ${border.rule} between ${upper.name} and ${lower.name}.`,
+      ),
+    );
   return found;
 }

@@ -2,8 +2,21 @@ import type { PaintMethod } from '../air/conditions';
 import type { ExistingCoating, Exposure, Substrate } from '../hull/zones';
 import type { Waters } from '../sheet/sheet';
 import { hardOverAblative, signalColour, watersNotSuited } from './rules/antifouling';
-import { abradingBySheet, acidUnderEpoxy, antifoulingOnCuredEpoxy, oldCoatingUntested, scratchShowsThrough } from './rules/bond';
-import { filmTooThick, firstCoatSoaksIn, methodCannotBuild, methodNotAllowed, sealBareTimber, totalBelowTarget } from './rules/film';
+import {
+  abradingBySheet,
+  acidUnderEpoxy,
+  antifoulingOnCuredEpoxy,
+  oldCoatingUntested,
+  scratchShowsThrough,
+} from './rules/bond';
+import {
+  filmTooThick,
+  firstCoatSoaksIn,
+  methodCannotBuild,
+  methodNotAllowed,
+  sealBareTimber,
+  totalBelowTarget,
+} from './rules/film';
 import { copperOnMetal, primerOnBareMetal, stripeOnEdges } from './rules/metal';
 import { strongOverOnePack, thinnerOfOtherFamily, tooMuchThinner } from './rules/solvent';
 import { bareToTheSun } from './rules/sun';

@@ -33,7 +33,19 @@ import { sheets } from './sheets.fixture';
 
 /** What holds of any build-up, whatever coats it is made of. */
 
-const revisions: SheetRevision[] = Object.entries(sheets).map(([key, body]) => ({ id: key, sheetId: `sheet-${key}`, revision: 1, body: { ...body, packs: [{ name: 'kit', sizeL: 2.5, priceMinor: 9000 }, { name: 'small', sizeL: 0.75, priceMinor: 3200 }] }, createdAt: 0 }));
+const revisions: SheetRevision[] = Object.entries(sheets).map(([key, body]) => ({
+  id: key,
+  sheetId: `sheet-${key}`,
+  revision: 1,
+  body: {
+    ...body,
+    packs: [
+      { name: 'kit', sizeL: 2.5, priceMinor: 9000 },
+      { name: 'small', sizeL: 0.75, priceMinor: 3200 },
+    ],
+  },
+  createdAt: 0,
+}));
 const revisionById = new Map(revisions.map((r) => [r.id, r]));
 const sheetOf = (id: string) => revisions.find((r) => r.sheetId === id)?.body;
 
@@ -53,12 +65,29 @@ const aLayer: fc.Arbitrary<SheetLayer> = fc
     absorption: fc.constantFrom(undefined, 0.25),
     holdMonths: fc.constantFrom(undefined, 8),
   })
-  .map(({ key, ...l }) => ({ id: newId(), sheetRevisionId: key, loss: 0.1, deadVolumeLPerM2: 0, colour: 'grey', colourHex: '#888888', sheet: sheets[key], ...l }));
+  .map(({ key, ...l }) => ({
+    id: newId(),
+    sheetRevisionId: key,
+    loss: 0.1,
+    deadVolumeLPerM2: 0,
+    colour: 'grey',
+    colourHex: '#888888',
+    sheet: sheets[key],
+    ...l,
+  }));
 const aStack = fc.array(aLayer, { maxLength: 9 });
-const aPlace = fc.record({ substrate: fc.constantFrom(...SUBSTRATES), exposure: fc.constantFrom(...EXPOSURES), existing: fc.constantFrom(...EXISTING_COATINGS), openWork: fc.boolean(), targetMicron: fc.constantFrom(null, 250), waters: fc.constantFrom(null, 'salt' as const, 'fresh' as const) });
+const aPlace = fc.record({
+  substrate: fc.constantFrom(...SUBSTRATES),
+  exposure: fc.constantFrom(...EXPOSURES),
+  existing: fc.constantFrom(...EXISTING_COATINGS),
+  openWork: fc.boolean(),
+  targetMicron: fc.constantFrom(null, 250),
+  waters: fc.constantFrom(null, 'salt' as const, 'fresh' as const),
+});
 
 const bare = (layers: readonly SheetLayer[]): Layer[] => layers.map(({ sheet: _sheet, ...l }) => l);
-const whole = (layers: readonly Layer[]): SheetLayer[] => layers.map((l) => ({ ...l, sheet: (revisionById.get(l.sheetRevisionId) as SheetRevision).body }));
+const whole = (layers: readonly Layer[]): SheetLayer[] =>
+  layers.map((l) => ({ ...l, sheet: (revisionById.get(l.sheetRevisionId) as SheetRevision).body }));
 
 describe('rules on any stack', () => {
   it('never throw, point at coats that are there, and say a sentence', () => {
@@ -105,7 +134,10 @@ describe('rules on any stack', () => {
   it('a stop that was let stand is named by its coats alone: it holds whatever else is put in beside them', () => {
     fc.assert(
       fc.property(aStack, aPlace, aLayer, (layers, place, more) => {
-        const keys = (stack: readonly SheetLayer[]) => checkBuildUp({ ...place, layers: stack }).filter((f) => f.severity === 'stop' && f.upper !== null && f.lower === null).map((f) => overrideKey(f, stack));
+        const keys = (stack: readonly SheetLayer[]) =>
+          checkBuildUp({ ...place, layers: stack })
+            .filter((f) => f.severity === 'stop' && f.upper !== null && f.lower === null)
+            .map((f) => overrideKey(f, stack));
         const after = new Set(keys([...layers, { ...more, id: newId() }]));
         // A coat on top changes nothing about what a coat is by itself.
         for (const key of keys(layers)) expect(after.has(key)).toBe(true);
@@ -132,18 +164,28 @@ describe('films', () => {
           const once = inSchool(layers, bond);
           expect(inSchool(once, bond)).toEqual(once);
         }
-        const kept = (bond: 'chemical' | 'mechanical') => keptFilms(inSchool(layers.map((l) => ({ ...l, prep: undefined, abradeFor: undefined })), bond)).reduce((a, b) => a + b, 0);
+        const kept = (bond: 'chemical' | 'mechanical') =>
+          keptFilms(
+            inSchool(
+              layers.map((l) => ({ ...l, prep: undefined, abradeFor: undefined })),
+              bond,
+            ),
+          ).reduce((a, b) => a + b, 0);
         expect(kept('mechanical')).toBeLessThanOrEqual(kept('chemical') + 1e-9);
       }),
     );
   });
   it('a larger zone takes as many days or more', () => {
     fc.assert(
-      fc.property(fc.array(aLayer, { minLength: 1, maxLength: 5 }), fc.double({ min: 1, max: 60, noNaN: true }), (layers, areaM2) => {
-        const days = (area: number) => schoolFigures({ layers, areaM2: area, areaShare: 0, tempC: 20 }).days;
-        const [small, large] = [days(areaM2), days(areaM2 * 1.5)];
-        if (small !== null && large !== null) expect(large).toBeGreaterThanOrEqual(small - 1e-9);
-      }),
+      fc.property(
+        fc.array(aLayer, { minLength: 1, maxLength: 5 }),
+        fc.double({ min: 1, max: 60, noNaN: true }),
+        (layers, areaM2) => {
+          const days = (area: number) => schoolFigures({ layers, areaM2: area, areaShare: 0, tempC: 20 }).days;
+          const [small, large] = [days(areaM2), days(areaM2 * 1.5)];
+          if (small !== null && large !== null) expect(large).toBeGreaterThanOrEqual(small - 1e-9);
+        },
+      ),
     );
   });
 });
@@ -161,7 +203,9 @@ describe('coats put in and repeated', () => {
         // Over another coat a new one goes on abraded.
         next.forEach((l, i) => i > 0 && added.some((a) => a.id === l.id) && expect(l.prep).toBe('abrade'));
         // A coat whose sheet is not here goes in as it is.
-        expect(putIn({ layers, at, added, bond: 'mechanical', revisionById: new Map() }).slice(at, at + added.length)).toEqual(added);
+        expect(
+          putIn({ layers, at, added, bond: 'mechanical', revisionById: new Map() }).slice(at, at + added.length),
+        ).toEqual(added);
       }),
     );
   });
@@ -182,7 +226,10 @@ describe('named build-ups on any zone', () => {
         const on = new Set(current.map((l) => l.id));
         const taken = applyNamed({ named, current, isOn: (id) => on.has(id), sheetOf: (id) => id, newId });
         expect(taken).not.toBeNull();
-        expect(departure({ named, layers: taken as Layer[], sheetOf: (id) => id })).toEqual({ follows: true, differences: [] });
+        expect(departure({ named, layers: taken as Layer[], sheetOf: (id) => id })).toEqual({
+          follows: true,
+          differences: [],
+        });
         expect((taken as Layer[]).slice(0, current.length)).toEqual(current);
       }),
     );
@@ -191,7 +238,13 @@ describe('named build-ups on any zone', () => {
     fc.assert(
       fc.property(aStack, (stack) => {
         const layers = bare(stack);
-        const swap = (from: string, to: string, list: Layer[]) => swapProduct({ layers: list, isOn: () => false, isFrom: (l) => l.sheetRevisionId === from, to: (l) => ({ ...l, sheetRevisionId: to }) });
+        const swap = (from: string, to: string, list: Layer[]) =>
+          swapProduct({
+            layers: list,
+            isOn: () => false,
+            isFrom: (l) => l.sheetRevisionId === from,
+            to: (l) => ({ ...l, sheetRevisionId: to }),
+          });
         const free = 'a product nobody has';
         expect(swap(free, 'barrier', swap('barrier', free, layers))).toEqual(layers);
       }),
@@ -200,27 +253,57 @@ describe('named build-ups on any zone', () => {
 });
 
 describe('litres and packs', () => {
-  const zone = (areaM2: number): Surface => ({ id: 'z', name: 'z', kind: 'underwater', substrate: 'laminate', exposure: 'immersed', existing: 'bare', areaM2, areaShare: 0.1 });
+  const zone = (areaM2: number): Surface => ({
+    id: 'z',
+    name: 'z',
+    kind: 'underwater',
+    substrate: 'laminate',
+    exposure: 'immersed',
+    existing: 'bare',
+    areaM2,
+    areaShare: 0.1,
+  });
   const cost = (layers: readonly SheetLayer[], areaM2: number, shelfL: number, chance = 0.9) => {
-    const told = ledger({ zones: [{ surface: zone(areaM2), layers: bare(layers), targetMicron: null, records: [] }], coats: [], revisionById, waters: null, sheetOf, onHandOf: (id) => (sheetOf(id)?.parts ?? []).map(() => shelfL), chance });
-    return { money: told.products.reduce((sum, p) => sum + (p.purchase?.costMinor ?? 0), 0), litres: told.products.reduce((sum, p) => sum + p.wantL, 0) };
+    const told = ledger({
+      zones: [{ surface: zone(areaM2), layers: bare(layers), targetMicron: null, records: [] }],
+      coats: [],
+      revisionById,
+      waters: null,
+      sheetOf,
+      onHandOf: (id) => (sheetOf(id)?.parts ?? []).map(() => shelfL),
+      chance,
+    });
+    return {
+      money: told.products.reduce((sum, p) => sum + (p.purchase?.costMinor ?? 0), 0),
+      litres: told.products.reduce((sum, p) => sum + p.wantL, 0),
+    };
   };
   it('more area never needs less and never costs less; stock never makes it dearer; surer is never cheaper', () => {
     fc.assert(
-      fc.property(fc.array(aLayer, { minLength: 1, maxLength: 6 }), fc.double({ min: 0.5, max: 60, noNaN: true }), fc.double({ min: 0, max: 5, noNaN: true }), (layers, areaM2, shelfL) => {
-        const plain = cost(layers, areaM2, 0);
-        const larger = cost(layers, areaM2 * 1.2, 0);
-        expect(larger.litres).toBeGreaterThanOrEqual(plain.litres);
-        expect(larger.money).toBeGreaterThanOrEqual(plain.money);
-        expect(cost(layers, areaM2, shelfL).money).toBeLessThanOrEqual(plain.money);
-        expect(cost(layers, areaM2, 0, 0.99).money).toBeGreaterThanOrEqual(plain.money);
-      }),
+      fc.property(
+        fc.array(aLayer, { minLength: 1, maxLength: 6 }),
+        fc.double({ min: 0.5, max: 60, noNaN: true }),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        (layers, areaM2, shelfL) => {
+          const plain = cost(layers, areaM2, 0);
+          const larger = cost(layers, areaM2 * 1.2, 0);
+          expect(larger.litres).toBeGreaterThanOrEqual(plain.litres);
+          expect(larger.money).toBeGreaterThanOrEqual(plain.money);
+          expect(cost(layers, areaM2, shelfL).money).toBeLessThanOrEqual(plain.money);
+          expect(cost(layers, areaM2, 0, 0.99).money).toBeGreaterThanOrEqual(plain.money);
+        },
+      ),
       { numRuns: 80 },
     );
   });
   it('a kept ledger says what a fresh one says, whatever changed since the last time', () => {
     const options = (stacks: readonly SheetLayer[][], waters: 'salt' | null, chance: number, shelfL: number) => ({
-      zones: stacks.map((stack, i) => ({ surface: { ...zone(4 + i), id: `z${i}`, name: `z${i}` }, layers: bare(stack), targetMicron: 250, records: [] })),
+      zones: stacks.map((stack, i) => ({
+        surface: { ...zone(4 + i), id: `z${i}`, name: `z${i}` },
+        layers: bare(stack),
+        targetMicron: 250,
+        records: [],
+      })),
       coats: [],
       revisionById,
       waters,
@@ -228,7 +311,13 @@ describe('litres and packs', () => {
       onHandOf: (id: string) => (sheetOf(id)?.parts ?? []).map(() => shelfL),
       chance,
     });
-    const aRun = fc.record({ stacks: fc.array(aStack, { minLength: 1, maxLength: 4 }), changed: aStack, waters: fc.constantFrom(null, 'salt' as const), chance: fc.constantFrom(0.9, 0.99), shelfL: fc.constantFrom(0, 1.5) });
+    const aRun = fc.record({
+      stacks: fc.array(aStack, { minLength: 1, maxLength: 4 }),
+      changed: aStack,
+      waters: fc.constantFrom(null, 'salt' as const),
+      chance: fc.constantFrom(0.9, 0.99),
+      shelfL: fc.constantFrom(0, 1.5),
+    });
     fc.assert(
       fc.property(aRun, ({ stacks, changed, waters, chance, shelfL }) => {
         const kept = keptLedger();
@@ -250,8 +339,20 @@ describe('litres and packs', () => {
     fc.assert(
       fc.property(aStack, fc.array(aPlace, { minLength: 2, maxLength: 4 }), (stack, places) => {
         const layers = bare(stack);
-        const ask = (zones: readonly { surface: Surface; layers: readonly Layer[]; targetMicron: number | null; records: readonly [] }[]) => ledger({ zones, coats: [], revisionById, waters: 'salt', sheetOf, onHandOf: () => [], chance: 0.9 }).zones;
-        const zones = places.map(({ substrate, exposure, existing, targetMicron }, i) => ({ surface: { ...zone(3 + i), substrate, exposure, existing }, layers, targetMicron, records: [] as const }));
+        const ask = (
+          zones: readonly {
+            surface: Surface;
+            layers: readonly Layer[];
+            targetMicron: number | null;
+            records: readonly [];
+          }[],
+        ) => ledger({ zones, coats: [], revisionById, waters: 'salt', sheetOf, onHandOf: () => [], chance: 0.9 }).zones;
+        const zones = places.map(({ substrate, exposure, existing, targetMicron }, i) => ({
+          surface: { ...zone(3 + i), substrate, exposure, existing },
+          layers,
+          targetMicron,
+          records: [] as const,
+        }));
         expect(ask(zones)).toEqual(zones.map((z) => ask([z])[0]));
       }),
       { numRuns: 60 },
@@ -264,33 +365,62 @@ describe('litres and packs', () => {
         const laid = layerQuantities({ layer, sheet, areaM2, areaShare: 0.1 });
         expect(laid.litres.likely / areaM2).toBeCloseTo(perM2.litres, 9);
         expect(laid.litres.high - laid.litres.low).toBeCloseTo(0.2 * laid.litres.likely, 9);
-        if (laid.parts.length > 0) expect(laid.parts.reduce((sum, p) => sum + p.litres, 0)).toBeCloseTo(laid.litres.likely, 9);
+        if (laid.parts.length > 0)
+          expect(laid.parts.reduce((sum, p) => sum + p.litres, 0)).toBeCloseTo(laid.litres.likely, 9);
       }),
     );
   });
   it('what is bought and what stands there covers every part, which keep their ratio', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 80, noNaN: true }), fc.tuple(fc.double({ min: 0, max: 10, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true })), (likelyL, onHandL) => {
-        const body = { ...sheets.barrier, packs: [{ name: 'kit', sizeL: 4, priceMinor: 12_000 }, { name: 'h', sizeL: 0.5, priceMinor: 3000, part: 'Hardener' }] };
-        const list = productList({ product: { sheet: body, coats: [{ zone: 'z', patch: false, likelyL, areaShare: 0.1 }], onHandL }, chance: 0.9 });
-        expect((list.parts[0]?.wantL ?? 0) / (list.parts[1]?.wantL ?? 1)).toBeCloseTo(3, 9);
-        list.parts.forEach((p, i) => expect((list.purchase?.boughtL[i] ?? 0) + p.onHandL).toBeGreaterThanOrEqual(p.wantL - 1e-4));
-        expect(list.wantL).toBeCloseTo(litresForChance(list.need, 0.9), 9);
-        const other = otherWays(list);
-        expect(other.chance).toBeGreaterThanOrEqual(0.9 - 1e-6);
-        if (other.smaller) expect(other.smaller.chance).toBeLessThanOrEqual(other.chance);
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 80, noNaN: true }),
+        fc.tuple(fc.double({ min: 0, max: 10, noNaN: true }), fc.double({ min: 0, max: 10, noNaN: true })),
+        (likelyL, onHandL) => {
+          const body = {
+            ...sheets.barrier,
+            packs: [
+              { name: 'kit', sizeL: 4, priceMinor: 12_000 },
+              { name: 'h', sizeL: 0.5, priceMinor: 3000, part: 'Hardener' },
+            ],
+          };
+          const list = productList({
+            product: { sheet: body, coats: [{ zone: 'z', patch: false, likelyL, areaShare: 0.1 }], onHandL },
+            chance: 0.9,
+          });
+          expect((list.parts[0]?.wantL ?? 0) / (list.parts[1]?.wantL ?? 1)).toBeCloseTo(3, 9);
+          list.parts.forEach((p, i) =>
+            expect((list.purchase?.boughtL[i] ?? 0) + p.onHandL).toBeGreaterThanOrEqual(p.wantL - 1e-4),
+          );
+          expect(list.wantL).toBeCloseTo(litresForChance(list.need, 0.9), 9);
+          const other = otherWays(list);
+          expect(other.chance).toBeGreaterThanOrEqual(0.9 - 1e-6);
+          if (other.smaller) expect(other.smaller.chance).toBeLessThanOrEqual(other.chance);
+        },
+      ),
       { numRuns: 120 },
     );
   });
   it('the same need costs the same in whatever order its packs are offered', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 30, noNaN: true }), fc.array(fc.record({ size: fc.constantFrom(0.25, 0.375, 0.946, 1, 2.5, 3.785, 5), priceMinor: fc.integer({ min: 500, max: 20_000 }) }), { minLength: 1, maxLength: 5 }), (need, packs) => {
-        const offers = packs.map((p) => ({ partsL: [p.size], priceMinor: p.priceMinor }));
-        const [there, back] = [coverAtLeastCost({ needL: [need], offers }), coverAtLeastCost({ needL: [need], offers: [...offers].reverse() })];
-        expect(there?.costMinor).toBe(back?.costMinor);
-        expect(there?.leftL[0]).toBeCloseTo(back?.leftL[0] as number, 6);
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 30, noNaN: true }),
+        fc.array(
+          fc.record({
+            size: fc.constantFrom(0.25, 0.375, 0.946, 1, 2.5, 3.785, 5),
+            priceMinor: fc.integer({ min: 500, max: 20_000 }),
+          }),
+          { minLength: 1, maxLength: 5 },
+        ),
+        (need, packs) => {
+          const offers = packs.map((p) => ({ partsL: [p.size], priceMinor: p.priceMinor }));
+          const [there, back] = [
+            coverAtLeastCost({ needL: [need], offers }),
+            coverAtLeastCost({ needL: [need], offers: [...offers].reverse() }),
+          ];
+          expect(there?.costMinor).toBe(back?.costMinor);
+          expect(there?.leftL[0]).toBeCloseTo(back?.leftL[0] as number, 6);
+        },
+      ),
       { numRuns: 150 },
     );
   });

@@ -50,9 +50,16 @@ export function withSheets(layers: readonly Layer[], revisionById: ReadonlyMap<s
  * A job's build-ups held against the rules, counted in litres and in packs, all at once: what is shown while a film is
  * dragged. Pure; `keptLedger` is for every frame of a drag.
  */
-export function ledger(options: LedgerOptions, before: { readonly options: LedgerOptions; readonly result: Ledger } | null = null): Ledger {
+export function ledger(
+  options: LedgerOptions,
+  before: { readonly options: LedgerOptions; readonly result: Ledger } | null = null,
+): Ledger {
   const { coats, revisionById, waters, sheetOf, onHandOf, chance } = options;
-  const still = before && before.options.coats === coats && before.options.revisionById === revisionById && before.options.waters === waters;
+  const still =
+    before &&
+    before.options.coats === coats &&
+    before.options.revisionById === revisionById &&
+    before.options.waters === waters;
   const known = new Map(still ? before.options.zones.map((zone, i) => [zone, before.result.zones[i]]) : []);
   const plans = new Map<readonly Layer[], Plan>();
   const planOf = (layers: readonly Layer[]): Plan => {
@@ -100,13 +107,24 @@ function makePlan(layers: readonly Layer[], { revisionById }: LedgerOptions): Pl
   return { stack, perM2, perM2OfEach: perM2?.layers ?? perM2Of(layers, revisionById), findings: new Map() };
 }
 
-function zoneLedger({ surface, layers, targetMicron, records }: LedgerZone, plan: Plan, { coats, revisionById, waters }: LedgerOptions): ZoneLedger {
+function zoneLedger(
+  { surface, layers, targetMicron, records }: LedgerZone,
+  plan: Plan,
+  { coats, revisionById, waters }: LedgerOptions,
+): ZoneLedger {
   const { substrate, exposure, existing } = surface;
   const kinds = records.map((r) => r.kind);
   const openWork = structureIsOpen(surface);
   const zone = [substrate, exposure, existing, openWork, targetMicron, ...kinds].join();
-  const findings = plan.findings.get(zone) ?? checkBuildUp({ substrate, exposure, existing, layers: plan.stack, waters, records: kinds, openWork, targetMicron });
+  const findings =
+    plan.findings.get(zone) ??
+    checkBuildUp({ substrate, exposure, existing, layers: plan.stack, waters, records: kinds, openWork, targetMicron });
   plan.findings.set(zone, findings);
   const perM2 = surface.areaM2 >= 0 ? plan.perM2 : null;
-  return { surfaceId: surface.id, findings, perM2, ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById }) };
+  return {
+    surfaceId: surface.id,
+    findings,
+    perM2,
+    ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById }),
+  };
 }

@@ -5,7 +5,19 @@ import { chemistryOf, type Mend, type Wanted } from './stack';
 
 export type Mended = { readonly layers: Layer[] } | { readonly problem: string };
 
-const KIND_NAMES: Record<SheetBody['kind'], string> = { sealer: 'penetrating sealer', primer: 'primer', barrier: 'barrier', filler: 'filler', undercoat: 'undercoat', tieCoat: 'tie coat', topcoat: 'topcoat', nonSkid: 'non-skid', bilge: 'bilge coating', antifouling: 'antifouling', converter: 'rust converter' };
+const KIND_NAMES: Record<SheetBody['kind'], string> = {
+  sealer: 'penetrating sealer',
+  primer: 'primer',
+  barrier: 'barrier',
+  filler: 'filler',
+  undercoat: 'undercoat',
+  tieCoat: 'tie coat',
+  topcoat: 'topcoat',
+  nonSkid: 'non-skid',
+  bilge: 'bilge coating',
+  antifouling: 'antifouling',
+  converter: 'rust converter',
+};
 
 /**
  * Do what a finding offers. Records are not coats: those are the caller's to write.
@@ -13,7 +25,12 @@ const KIND_NAMES: Record<SheetBody['kind'], string> = { sealer: 'penetrating sea
  * @param options.newId makes the id of an added coat
  * @returns the coats mended, or a sentence that says what is missing
  */
-export function applyMend(options: { layers: readonly Layer[]; mend: Mend; sheets: readonly SheetRevision[]; newId: () => string }): Mended {
+export function applyMend(options: {
+  layers: readonly Layer[];
+  mend: Mend;
+  sheets: readonly SheetRevision[];
+  newId: () => string;
+}): Mended {
   const { mend, sheets, newId } = options;
   const layers = [...options.layers];
   switch (mend.kind) {
@@ -26,14 +43,26 @@ export function applyMend(options: { layers: readonly Layer[]; mend: Mend; sheet
     case 'repeat': {
       const model = layers[mend.at];
       if (!model) return { layers };
-      layers.splice(mend.at + 1, 0, ...Array.from({ length: mend.times }, () => ({ ...model, id: newId(), stripe: undefined })));
+      layers.splice(
+        mend.at + 1,
+        0,
+        ...Array.from({ length: mend.times }, () => ({ ...model, id: newId(), stripe: undefined })),
+      );
       return { layers };
     }
     case 'split': {
       const model = layers[mend.at];
       if (!model) return { layers };
       const half = { ...model, dftMicron: model.dftMicron / 2 };
-      layers.splice(mend.at, 1, half, { ...half, id: newId(), prep: undefined, grit: undefined, abradeFor: undefined, stripe: undefined, absorption: undefined });
+      layers.splice(mend.at, 1, half, {
+        ...half,
+        id: newId(),
+        prep: undefined,
+        grit: undefined,
+        abradeFor: undefined,
+        stripe: undefined,
+        absorption: undefined,
+      });
       return { layers };
     }
     case 'insert':
@@ -41,7 +70,10 @@ export function applyMend(options: { layers: readonly Layer[]; mend: Mend; sheet
       const beside = layers[mend.at] ?? layers[mend.at - 1];
       const maker = sheets.find((s) => s.id === beside?.sheetRevisionId)?.body.maker;
       const found = suitable(sheets, mend.want, maker);
-      if (!found) return { problem: `No sheet of a ${KIND_NAMES[mend.want.sheetKind]} like that is on the shelf. Add its sheet first.` };
+      if (!found)
+        return {
+          problem: `No sheet of a ${KIND_NAMES[mend.want.sheetKind]} like that is on the shelf. Add its sheet first.`,
+        };
       const coat = layerOf(found, newId(), beside);
       if (mend.kind === 'insert') layers.splice(mend.at, 0, coat);
       else layers.splice(mend.at, 1, { ...coat, id: (layers[mend.at] as Layer).id });
@@ -57,11 +89,25 @@ export function layerOf(revision: SheetRevision, id: string, beside?: Pick<Layer
   const wanted = beside?.method ?? 'roller';
   const method = allowed.length === 0 || allowed.includes(wanted) ? wanted : (allowed[0] as Layer['method']);
   const [colour] = body.colours;
-  return { id, sheetRevisionId: revision.id, dftMicron: body.methods?.find((m) => m.method === method)?.dftMicron ?? body.dftMicron, method, thinnerShare: 0, loss: USUAL_LOSS[method], deadVolumeLPerM2: 0, colour: colour?.name ?? '', colourHex: colour?.hex ?? '#8f979b' };
+  return {
+    id,
+    sheetRevisionId: revision.id,
+    dftMicron: body.methods?.find((m) => m.method === method)?.dftMicron ?? body.dftMicron,
+    method,
+    thinnerShare: 0,
+    loss: USUAL_LOSS[method],
+    deadVolumeLPerM2: 0,
+    colour: colour?.name ?? '',
+    colourHex: colour?.hex ?? '#8f979b',
+  };
 }
 
 /** The first product that fits, of the same maker if there is one: makers test their own coats on each other. */
-function suitable(sheets: readonly SheetRevision[], want: Wanted, maker: string | undefined): SheetRevision | undefined {
+function suitable(
+  sheets: readonly SheetRevision[],
+  want: Wanted,
+  maker: string | undefined,
+): SheetRevision | undefined {
   const fits = sheets.filter(({ body }) => {
     if (body.kind !== want.sheetKind) return false;
     if (want.copper === false && body.copper !== false) return false;
@@ -84,7 +130,10 @@ export interface Override {
 }
 
 /** Names a finding by the coats it is about, so that a reason written for it holds for that pair only. */
-export function overrideKey(finding: { rule: string; upper: number | null; lower: number | 'substrate' | 'existing' | null }, layers: readonly Pick<Layer, 'id' | 'sheetRevisionId'>[]): string {
+export function overrideKey(
+  finding: { rule: string; upper: number | null; lower: number | 'substrate' | 'existing' | null },
+  layers: readonly Pick<Layer, 'id' | 'sheetRevisionId'>[],
+): string {
   const name = (place: number | string | null) => {
     const layer = typeof place === 'number' ? layers[place] : null;
     return layer ? `${layer.id}/${layer.sheetRevisionId}` : String(place);

@@ -1,4 +1,13 @@
-import { layerOnArea, layerPerM2, rangeOn, type AreaOf, type Layer, type LayerPerM2, type LayerQuantities, type Range } from '../film/layer';
+import {
+  layerOnArea,
+  layerPerM2,
+  rangeOn,
+  type AreaOf,
+  type Layer,
+  type LayerPerM2,
+  type LayerQuantities,
+  type Range,
+} from '../film/layer';
 import type { SheetBody } from '../sheet/sheet';
 import { keptFilms } from './stack';
 
@@ -55,7 +64,12 @@ export function buildUpPerM2(layers: readonly SheetLayer[]): BuildUpPerM2 {
   return {
     layers: each,
     keptMicron,
-    total: { litres: sumOf(each.map((q) => q.litres)), thinnerL: sumOf(each.map((q) => q.thinnerL)), dftMicron: sumOf(layers.map((l) => l.dftMicron)), keptMicron: sumOf(keptMicron) },
+    total: {
+      litres: sumOf(each.map((q) => q.litres)),
+      thinnerL: sumOf(each.map((q) => q.thinnerL)),
+      dftMicron: sumOf(layers.map((l) => l.dftMicron)),
+      keptMicron: sumOf(keptMicron),
+    },
     products: [...products.values()],
   };
 }
@@ -68,7 +82,12 @@ export function buildUpOnArea({ layers, keptMicron, total, products }: BuildUpPe
   return {
     layers: layers.map((q, i) => ({ ...layerOnArea(q, area), keptMicron: keptMicron[i] as number })),
     total: { ...total, litres: rangeOn(total.litres, area), thinnerL: total.thinnerL * area.areaM2 },
-    products: products.map((p) => ({ ...p, litres: rangeOn(p.litres, area), parts: p.parts.map(({ name, litres }) => ({ name, litres: litres * area.areaM2 })), thinnerL: p.thinnerL * area.areaM2 })),
+    products: products.map((p) => ({
+      ...p,
+      litres: rangeOn(p.litres, area),
+      parts: p.parts.map(({ name, litres }) => ({ name, litres: litres * area.areaM2 })),
+      thinnerL: p.thinnerL * area.areaM2,
+    })),
   };
 }
 

@@ -21,7 +21,14 @@ export interface JobChoices {
   readonly abradeFor: AbradeFor;
 }
 
-export const USUAL_CHOICES: JobChoices = { bond: 'chemical', packs: 'twoPack', method: 'roller', tip: true, primerFor: 'adhesion', abradeFor: 'bond' };
+export const USUAL_CHOICES: JobChoices = {
+  bond: 'chemical',
+  packs: 'twoPack',
+  method: 'roller',
+  tip: true,
+  primerFor: 'adhesion',
+  abradeFor: 'bond',
+};
 
 /** m² that one person abrades in an hour, by machine on open hull. [M] */
 export const ABRADE_M2_PER_H = 6;
@@ -30,15 +37,28 @@ export const ABRADE_M2_PER_H = 6;
  * A build-up told one school's way. Chemical: every coat in the tack window of the one beneath, where that gives
  * one; the others are abraded. Mechanical: every coat over an abraded one.
  */
-export function inSchool<L extends SheetLayer>(layers: readonly L[], bond: BondSchool, abradeFor: AbradeFor = 'bond'): L[] {
+export function inSchool<L extends SheetLayer>(
+  layers: readonly L[],
+  bond: BondSchool,
+  abradeFor: AbradeFor = 'bond',
+): L[] {
   return layers.map((layer, i) => {
     if (i === 0) return layer;
     const below = layers[i - 1] as L;
     const times = overcoatFor(below.sheet, layer.sheet.kind);
-    const bonds = times !== null && !times.alwaysAbrade && (times.tackLimit !== null || (times.maximum === null && !below.sheet.parts[1]));
-    if (bond === 'chemical' && bonds) return { ...layer, prep: 'tackWindow' as const, grit: undefined, abradeFor: undefined };
+    const bonds =
+      times !== null &&
+      !times.alwaysAbrade &&
+      (times.tackLimit !== null || (times.maximum === null && !below.sheet.parts[1]));
+    if (bond === 'chemical' && bonds)
+      return { ...layer, prep: 'tackWindow' as const, grit: undefined, abradeFor: undefined };
     if (bond === 'mechanical' && below.sheet.neverAbrade) return layer;
-    return { ...layer, prep: 'abrade' as const, abradeFor: layer.abradeFor ?? (below.primerFor === 'filling' ? ('level' as const) : abradeFor), grit: layer.grit ?? usualGrit(layer) };
+    return {
+      ...layer,
+      prep: 'abrade' as const,
+      abradeFor: layer.abradeFor ?? (below.primerFor === 'filling' ? ('level' as const) : abradeFor),
+      grit: layer.grit ?? usualGrit(layer),
+    };
   });
 }
 
@@ -46,10 +66,19 @@ export function inSchool<L extends SheetLayer>(layers: readonly L[], bond: BondS
  * Coats put in at a place: they go on as the school has it, but for a first one; the others stay as they were decided,
  * and so does a coat whose sheet is not here.
  */
-export function putIn(options: { layers: readonly Layer[]; at: number; added: readonly Layer[]; bond: BondSchool; abradeFor?: AbradeFor; revisionById: ReadonlyMap<string, SheetRevision> }): Layer[] {
+export function putIn(options: {
+  layers: readonly Layer[];
+  at: number;
+  added: readonly Layer[];
+  bond: BondSchool;
+  abradeFor?: AbradeFor;
+  revisionById: ReadonlyMap<string, SheetRevision>;
+}): Layer[] {
   const { layers, at, added, bond, abradeFor, revisionById } = options;
   const next = [...layers.slice(0, at), ...added, ...layers.slice(at)];
-  const schooled = new Map(inSchool(withSheets(next, revisionById), bond, abradeFor).map(({ sheet: _sheet, ...l }) => [l.id, l]));
+  const schooled = new Map(
+    inSchool(withSheets(next, revisionById), bond, abradeFor).map(({ sheet: _sheet, ...l }) => [l.id, l]),
+  );
   return next.map((l, i) => (i > 0 && added.includes(l) ? (schooled.get(l.id) ?? l) : l));
 }
 
@@ -79,7 +108,19 @@ export interface SchoolFigures {
  * @param options.workH hours worked in a day
  * @throws RangeError on impossible input
  */
-export function schoolFigures({ layers, areaM2, areaShare, tempC, workH = 8 }: { layers: readonly SheetLayer[]; areaM2: number; areaShare: number; tempC: number; workH?: number }): SchoolFigures {
+export function schoolFigures({
+  layers,
+  areaM2,
+  areaShare,
+  tempC,
+  workH = 8,
+}: {
+  layers: readonly SheetLayer[];
+  areaM2: number;
+  areaShare: number;
+  tempC: number;
+  workH?: number;
+}): SchoolFigures {
   const q = buildUpQuantities({ areaM2, areaShare, layers });
   const paint = layers.map((l) => areaM2 / USUAL_RATE_M2_PER_H[l.method]);
   const abrade = layers.map((l) => (l.prep === 'abrade' ? areaM2 / ABRADE_M2_PER_H : 0));
@@ -94,7 +135,14 @@ export function schoolFigures({ layers, areaM2, areaShare, tempC, workH = 8 }: {
       const sand = layer.prep === 'abrade' ? below.sheet.sandable : null;
       const shortest = [times?.minimum ?? null, sand].filter((t): t is TimeTable => t !== null);
       if (shortest.length === 0) without.push(below.sheet.name);
-      const wait = shortest.map((table) => hoursAtTemperature({ table, tempC, kind: 'minimum', ...(below.sheet.minCureC === null ? {} : { minCureC: below.sheet.minCureC }) }));
+      const wait = shortest.map((table) =>
+        hoursAtTemperature({
+          table,
+          tempC,
+          kind: 'minimum',
+          ...(below.sheet.minCureC === null ? {} : { minCureC: below.sheet.minCureC }),
+        }),
+      );
       at += Math.max(0, ...wait);
       if (layer.prep === 'tackWindow' && times?.tackLimit) {
         const until = hoursAtTemperature({ table: times.tackLimit, tempC, kind: 'maximum' });
@@ -107,8 +155,20 @@ export function schoolFigures({ layers, areaM2, areaShare, tempC, workH = 8 }: {
   });
   const last = layers[layers.length - 1];
   const end = last ? (last.sheet.immersion ?? last.sheet.fullCure) : null;
-  const days = last && without.length === 0 && end && Number.isFinite(at) ? (at + hoursAtTemperature({ table: end, tempC, kind: 'minimum' })) / 24 : null;
-  return { coats: layers.length, keptMicron: q.total.keptMicron, litres: q.total.litres, paintH: sum(paint), abradeH: sum(abrade), narrowestWindowH: narrowest, days, without };
+  const days =
+    last && without.length === 0 && end && Number.isFinite(at)
+      ? (at + hoursAtTemperature({ table: end, tempC, kind: 'minimum' })) / 24
+      : null;
+  return {
+    coats: layers.length,
+    keptMicron: q.total.keptMicron,
+    litres: q.total.litres,
+    paintH: sum(paint),
+    abradeH: sum(abrade),
+    narrowestWindowH: narrowest,
+    days,
+    without,
+  };
 }
 
 /** The air that a build-up asks for: the strictest of its sheets' limits; null where none gives one. */
@@ -128,12 +188,33 @@ export function airAsked({ layers, tempC }: { layers: readonly Pick<SheetLayer, 
     const given = values.filter((v) => v !== null);
     return given.length > 0 ? pick(...given) : null;
   };
-  const dry = layers.map(({ sheet }) => (sheet.touchDry ? hoursAtTemperature({ table: sheet.touchDry, tempC, kind: 'minimum', ...(sheet.minCureC === null ? {} : { minCureC: sheet.minCureC }) }) : null));
+  const dry = layers.map(({ sheet }) =>
+    sheet.touchDry
+      ? hoursAtTemperature({
+          table: sheet.touchDry,
+          tempC,
+          kind: 'minimum',
+          ...(sheet.minCureC === null ? {} : { minCureC: sheet.minCureC }),
+        })
+      : null,
+  );
   return {
-    airMinC: strictest(limits.map((l) => l.airMinC), Math.max),
-    airMaxC: strictest(limits.map((l) => l.airMaxC), Math.min),
-    rhMax: strictest(limits.map((l) => l.rhMax), Math.min),
-    spreadMinC: strictest(limits.map((l) => l.spreadMinC), Math.max),
+    airMinC: strictest(
+      limits.map((l) => l.airMinC),
+      Math.max,
+    ),
+    airMaxC: strictest(
+      limits.map((l) => l.airMaxC),
+      Math.min,
+    ),
+    rhMax: strictest(
+      limits.map((l) => l.rhMax),
+      Math.min,
+    ),
+    spreadMinC: strictest(
+      limits.map((l) => l.spreadMinC),
+      Math.max,
+    ),
     touchDryH: strictest(dry, Math.max),
   };
 }

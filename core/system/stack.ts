@@ -77,7 +77,14 @@ export interface Finding {
 
 export type Rule = (stack: Stack) => Finding[];
 
-export function finding(rule: string, severity: Severity, upper: Finding['upper'], lower: Finding['lower'], reason: string, ...mends: (Mend | null)[]): Finding {
+export function finding(
+  rule: string,
+  severity: Severity,
+  upper: Finding['upper'],
+  lower: Finding['lower'],
+  reason: string,
+  ...mends: (Mend | null)[]
+): Finding {
   const ways = mends.filter((m) => m !== null);
   return { rule, severity, upper, lower, reason, mend: ways[0] ?? null, mends: ways };
 }
@@ -148,7 +155,13 @@ export function largestThinner(sheet: SheetBody, method: PaintMethod | null): nu
 export function thinnerFamilyOf(sheet: SheetBody): ThinnerFamily | null {
   if (sheet.thinner === null) return null;
   if (sheet.thinner.family) return sheet.thinner.family;
-  const usual: Partial<Record<Chemistry, ThinnerFamily>> = { epoxy: 'epoxy', polyurethane: 'polyurethane', alkyd: 'whiteSpirit', vinyl: 'aromatic', chlorinatedRubber: 'aromatic' };
+  const usual: Partial<Record<Chemistry, ThinnerFamily>> = {
+    epoxy: 'epoxy',
+    polyurethane: 'polyurethane',
+    alkyd: 'whiteSpirit',
+    vinyl: 'aromatic',
+    chlorinatedRubber: 'aromatic',
+  };
   const chemistry = chemistryOf(sheet);
   return (chemistry && usual[chemistry]) ?? null;
 }

@@ -25,23 +25,42 @@ export interface Departure {
 }
 
 /** What of a coat makes it the same coat; colours and ids are each zone's own. */
-const SAME: readonly (keyof Layer)[] = ['sheetRevisionId', 'dftMicron', 'method', 'thinnerShare', 'prep', 'grit', 'abradeFor', 'stripe'];
+const SAME: readonly (keyof Layer)[] = [
+  'sheetRevisionId',
+  'dftMicron',
+  'method',
+  'thinnerShare',
+  'prep',
+  'grit',
+  'abradeFor',
+  'stripe',
+];
 
 /**
  * Hold a zone's coats against the named build-up they follow.
  * @param options.sheetOf tells products apart from revisions: a newer revision of one product is no departure
  */
-export function departure({ named, layers, sheetOf }: { named: readonly Layer[]; layers: readonly Layer[]; sheetOf: (revisionId: string) => string }): Departure {
+export function departure({
+  named,
+  layers,
+  sheetOf,
+}: {
+  named: readonly Layer[];
+  layers: readonly Layer[];
+  sheetOf: (revisionId: string) => string;
+}): Departure {
   const differences: string[] = [];
   const more = layers.length - named.length;
-  if (more !== 0) differences.push(`${Math.abs(more)} ${Math.abs(more) === 1 ? 'coat' : 'coats'} ${more > 0 ? 'more' : 'fewer'}`);
+  if (more !== 0)
+    differences.push(`${Math.abs(more)} ${Math.abs(more) === 1 ? 'coat' : 'coats'} ${more > 0 ? 'more' : 'fewer'}`);
   for (let i = 0; i < Math.min(layers.length, named.length); i += 1) {
     const [own, model] = [layers[i] as Layer, named[i] as Layer];
     if (sheetOf(own.sheetRevisionId) !== sheetOf(model.sheetRevisionId)) {
       differences.push(`coat ${i + 1} is another product`);
       continue;
     }
-    if (own.dftMicron !== model.dftMicron) differences.push(`coat ${i + 1} is ${own.dftMicron > model.dftMicron ? 'thicker' : 'thinner'}`);
+    if (own.dftMicron !== model.dftMicron)
+      differences.push(`coat ${i + 1} is ${own.dftMicron > model.dftMicron ? 'thicker' : 'thinner'}`);
     const others = SAME.slice(2).filter((key) => (own[key] ?? null) !== (model[key] ?? null));
     if (others.length > 0) differences.push(`coat ${i + 1} is put on otherwise`);
   }
@@ -55,10 +74,18 @@ export function departure({ named, layers, sheetOf }: { named: readonly Layer[];
  * @param options.newId left out where the coats are only shown: those to come are then the named build-up's own
  * @returns null where coats that are on do not fit the named build-up
  */
-export function applyNamed(options: { named: readonly Layer[]; current: readonly Layer[]; isOn: (layerId: string) => boolean; sheetOf: (revisionId: string) => string; newId?: () => string }): readonly Layer[] | null {
+export function applyNamed(options: {
+  named: readonly Layer[];
+  current: readonly Layer[];
+  isOn: (layerId: string) => boolean;
+  sheetOf: (revisionId: string) => string;
+  newId?: () => string;
+}): readonly Layer[] | null {
   const { named, current, isOn, sheetOf, newId } = options;
   const on = current.filter((l) => isOn(l.id));
-  const fits = on.length <= named.length && on.every((l, i) => sheetOf(l.sheetRevisionId) === sheetOf((named[i] as Layer).sheetRevisionId));
+  const fits =
+    on.length <= named.length &&
+    on.every((l, i) => sheetOf(l.sheetRevisionId) === sheetOf((named[i] as Layer).sheetRevisionId));
   if (!fits) return null;
   // The very same coats, so that a ledger works them out once for all zones that are shown them.
   if (on.length === 0 && !newId) return named;
@@ -72,17 +99,33 @@ export function applyNamed(options: { named: readonly Layer[]; current: readonly
 export function onProduct(layer: Layer, to: SheetRevision): Layer {
   const fresh = layerOf(to, layer.id, layer);
   const usualLoss = layer.loss === USUAL_LOSS[layer.method];
-  return { ...layer, ...fresh, loss: usualLoss ? fresh.loss : layer.loss, deadVolumeLPerM2: layer.deadVolumeLPerM2, thinnerFamily: undefined, ...(to.body.colours.length === 0 ? { colour: layer.colour, colourHex: layer.colourHex } : {}) };
+  return {
+    ...layer,
+    ...fresh,
+    loss: usualLoss ? fresh.loss : layer.loss,
+    deadVolumeLPerM2: layer.deadVolumeLPerM2,
+    thinnerFamily: undefined,
+    ...(to.body.colours.length === 0 ? { colour: layer.colour, colourHex: layer.colourHex } : {}),
+  };
 }
 
 /** One more of a coat, right on it: what only a first coat gets is not done again. */
 export function repeatCoat(layers: readonly Layer[], layerId: string, newId: () => string): Layer[] {
-  return layers.flatMap((l) => (l.id === layerId ? [l, { ...l, id: newId(), stripe: undefined, absorption: undefined }] : [l]));
+  return layers.flatMap((l) =>
+    l.id === layerId ? [l, { ...l, id: newId(), stripe: undefined, absorption: undefined }] : [l],
+  );
 }
 
 /** Put another product in place of one, in coats that are not on yet; its own film and colour, the rest as it was. */
-export function swapProduct(options: { layers: readonly Layer[]; isOn: (layerId: string) => boolean; isFrom: (layer: Layer) => boolean; to: (layer: Layer) => Layer }): Layer[] {
-  return options.layers.map((layer) => (options.isFrom(layer) && !options.isOn(layer.id) ? { ...options.to(layer), id: layer.id } : layer));
+export function swapProduct(options: {
+  layers: readonly Layer[];
+  isOn: (layerId: string) => boolean;
+  isFrom: (layer: Layer) => boolean;
+  to: (layer: Layer) => Layer;
+}): Layer[] {
+  return options.layers.map((layer) =>
+    options.isFrom(layer) && !options.isOn(layer.id) ? { ...options.to(layer), id: layer.id } : layer,
+  );
 }
 
 /** How many zones a changed build-up reaches, and how. */
@@ -92,7 +135,18 @@ export interface Followers<Z> {
 }
 
 /** Tell the zones that still are as the named build-up has it from those that went their own way. */
-export function followers<Z extends { readonly layers: readonly Layer[] }>({ named, zones, sheetOf }: { named: readonly Layer[]; zones: readonly Z[]; sheetOf: (revisionId: string) => string }): Followers<Z> {
+export function followers<Z extends { readonly layers: readonly Layer[] }>({
+  named,
+  zones,
+  sheetOf,
+}: {
+  named: readonly Layer[];
+  zones: readonly Z[];
+  sheetOf: (revisionId: string) => string;
+}): Followers<Z> {
   const told = zones.map((zone) => ({ zone, ...departure({ named, layers: zone.layers, sheetOf }) }));
-  return { follow: told.filter((t) => t.follows).map((t) => t.zone), departed: told.filter((t) => !t.follows).map(({ zone, differences }) => ({ zone, differences })) };
+  return {
+    follow: told.filter((t) => t.follows).map((t) => t.zone),
+    departed: told.filter((t) => !t.follows).map(({ zone, differences }) => ({ zone, differences })),
+  };
 }

@@ -1,6 +1,8 @@
 import { QUANTITIES, shownUnits, toCore, type QuantityName, type Unit, type UnitSystem } from './quantities';
 
-export type Parsed = { readonly ok: true; readonly value: number; readonly unitId: string } | { readonly ok: false; readonly message: string };
+export type Parsed =
+  | { readonly ok: true; readonly value: number; readonly unitId: string }
+  | { readonly ok: false; readonly message: string };
 
 const EXAMPLES: Record<QuantityName, string> = {
   length: '9.6, 960 cm or 31\'6"',
@@ -17,7 +19,15 @@ const EXAMPLES: Record<QuantityName, string> = {
   percent: '45',
 };
 
-const FRACTIONS: Record<string, string> = { '½': ' 1/2', '¼': ' 1/4', '¾': ' 3/4', '⅛': ' 1/8', '⅜': ' 3/8', '⅝': ' 5/8', '⅞': ' 7/8' };
+const FRACTIONS: Record<string, string> = {
+  '½': ' 1/2',
+  '¼': ' 1/4',
+  '¾': ' 3/4',
+  '⅛': ' 1/8',
+  '⅜': ' 3/8',
+  '⅝': ' 5/8',
+  '⅞': ' 7/8',
+};
 
 /**
  * Read a typed figure of a known quantity, with or without a unit, into the core's unit.
@@ -40,7 +50,8 @@ export function parseQuantity(options: { quantity: QuantityName; text: string; s
     const [, , whole, rest] = ambiguous;
     return fail(`"${whole},${rest}" could be ${whole}${rest} or ${whole}.${rest}. Type it without the comma.`);
   }
-  if (/,\d*,|\d\.\d*\.|,\d*\.|\.\d*,/.test(text)) return fail(`"${options.text.trim()}" has too many points or commas. Type it as ${EXAMPLES[quantity]}.`);
+  if (/,\d*,|\d\.\d*\.|,\d*\.|\.\d*,/.test(text))
+    return fail(`"${options.text.trim()}" has too many points or commas. Type it as ${EXAMPLES[quantity]}.`);
   text = text.replace(/(\d),(\d)/g, '$1.$2').replace(/(^|[^\d])[,.](\d)/g, '$10.$2');
 
   const term = /^([+-]?)\s*(?:(\d+)[\s-]+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:\.\d*)?(?:e[+-]?\d+)?))\s*/;
@@ -70,11 +81,15 @@ export function parseQuantity(options: { quantity: QuantityName; text: string; s
       unit = spelled.unit;
       rest = rest.slice(spelled.length).trim();
     } else if (rest === '') {
-      unit = terms > 0 && lastUnit ? nextSmaller(lastUnit, quantity) ?? (shownUnits(quantity, system)[0] as Unit) : (shownUnits(quantity, system)[0] as Unit);
+      unit =
+        terms > 0 && lastUnit
+          ? (nextSmaller(lastUnit, quantity) ?? (shownUnits(quantity, system)[0] as Unit))
+          : (shownUnits(quantity, system)[0] as Unit);
     } else {
       return fail(`"${unitText.trim() || rest}" is not a unit of ${words(quantity)}. Use ${unitList(quantity)}.`);
     }
-    if (terms > 0 && (unit.offset || (lastUnit && unit.factor >= lastUnit.factor))) return fail(notRead(options.text, quantity));
+    if (terms > 0 && (unit.offset || (lastUnit && unit.factor >= lastUnit.factor)))
+      return fail(notRead(options.text, quantity));
     total += terms === 0 ? toCore(quantity, unit.id, sign * value) : sign * value * unit.factor;
     lastUnit = unit;
     terms += 1;

@@ -51,7 +51,14 @@ export const IMPERIAL_GALLON_L = 4.54609;
 export const SQUARE_FOOT_M2 = FOOT_M ** 2;
 export const MIL_MICRON = 25.4;
 
-const unit = (id: string, symbol: string, factor: number, digits: number, aliases: string[] = [], offset = 0): Unit => ({
+const unit = (
+  id: string,
+  symbol: string,
+  factor: number,
+  digits: number,
+  aliases: string[] = [],
+  offset = 0,
+): Unit => ({
   id,
   symbol,
   aliases,

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { editText, formatQuantity, fromCore, parseQuantity, pouringUnit, QUANTITIES, toCore, US_GALLON_L, type QuantityName } from '../index';
+import {
+  editText,
+  formatQuantity,
+  fromCore,
+  parseQuantity,
+  pouringUnit,
+  QUANTITIES,
+  toCore,
+  US_GALLON_L,
+  type QuantityName,
+} from '../index';
 
 const read = (quantity: QuantityName, text: string, system: 'metric' | 'us' = 'metric') => {
   const parsed = parseQuantity({ quantity, text, system });
@@ -103,11 +113,16 @@ describe('round trips', () => {
   });
   it('what is put into a field is read back as the same value, in both systems', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...names), fc.constantFrom('metric' as const, 'us' as const), fc.double({ min: 0.01, max: 500, noNaN: true }), (quantity, system, core) => {
-        const text = editText(quantity, core, { system });
-        const tolerance = Math.abs(core) * 1e-4 + (quantity === 'temperature' ? 1e-3 : 0);
-        expect(Math.abs(read(quantity, text, system) - core)).toBeLessThanOrEqual(tolerance);
-      }),
+      fc.property(
+        fc.constantFrom(...names),
+        fc.constantFrom('metric' as const, 'us' as const),
+        fc.double({ min: 0.01, max: 500, noNaN: true }),
+        (quantity, system, core) => {
+          const text = editText(quantity, core, { system });
+          const tolerance = Math.abs(core) * 1e-4 + (quantity === 'temperature' ? 1e-3 : 0);
+          expect(Math.abs(read(quantity, text, system) - core)).toBeLessThanOrEqual(tolerance);
+        },
+      ),
     );
   });
   it('pours all parts of a batch in one unit, fine enough for a scale', () => {

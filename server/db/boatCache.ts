@@ -113,10 +113,12 @@ const LOG_PAGE = 10_000;
 /** A boat's log in the order it was written. It is the long list of a yard: the database writes it out as JSON at once, field by field it takes many times as long. */
 async function readLog(db: Db, boatId: string): Promise<LogEntry[]> {
   const log: LogEntry[] = [];
-  for (let after = 0; ; ) {
+  for (let after = 0; ;) {
     const page = sql`select * from ${entries} where ${entries.boatId} = ${boatId} and ${entries.seq} > ${after} order by ${entries.seq} limit ${LOG_PAGE}`;
     const fields = sql`json_build_object('id', id, 'boatId', boat_id, 'stream', stream, 'streamId', stream_id, 'kind', kind, 'occurredAt', occurred_at, 'recordedAt', recorded_at, 'painter', painter, 'device', device, 'supersedes', supersedes, 'body', body)`;
-    const { rows } = (await db.execute(sql`select coalesce(json_agg(${fields} order by seq), '[]')::text as log, coalesce(max(seq), 0)::float8 as last from (${page}) e`)) as unknown as { rows: { log: string; last: number }[] };
+    const { rows } = (await db.execute(
+      sql`select coalesce(json_agg(${fields} order by seq), '[]')::text as log, coalesce(max(seq), 0)::float8 as last from (${page}) e`,
+    )) as unknown as { rows: { log: string; last: number }[] };
     const read = JSON.parse(rows[0]?.log ?? '[]') as LogEntry[];
     for (const entry of read) log.push(entry);
     if (read.length < LOG_PAGE) return log;
@@ -125,9 +127,13 @@ async function readLog(db: Db, boatId: string): Promise<LogEntry[]> {
 }
 
 async function readBoat(db: Db, boatId: string): Promise<BoatRows | null> {
-  const [boat] = await db.select().from(boats).where(and(eq(boats.id, boatId), eq(boats.deleted, false)));
+  const [boat] = await db
+    .select()
+    .from(boats)
+    .where(and(eq(boats.id, boatId), eq(boats.deleted, false)));
   if (!boat) return null;
-  const of = <T extends typeof jobs | typeof hulls | typeof surfaces | typeof buildUps | typeof borders>(table: T) => and(eq(table.boatId, boatId), eq(table.deleted, false));
+  const of = <T extends typeof jobs | typeof hulls | typeof surfaces | typeof buildUps | typeof borders>(table: T) =>
+    and(eq(table.boatId, boatId), eq(table.deleted, false));
   const jobRows = await db.select().from(jobs).where(of(jobs)).orderBy(asc(jobs.outOn));
   const [hull] = await db.select().from(hulls).where(of(hulls));
   const zones = await db.select().from(surfaces).where(of(surfaces)).orderBy(asc(surfaces.sort), asc(surfaces.id));
@@ -135,7 +141,12 @@ async function readBoat(db: Db, boatId: string): Promise<BoatRows | null> {
   const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
   const log = await readLog(db, boatId);
   const there = new Set(zones.map((z) => z.id));
-  const used = [...new Set([...built.flatMap((b) => b.layers.map((l) => l.sheetRevisionId)), ...log.flatMap((e) => (e.kind === 'started' || e.kind === 'mixed' ? [e.body.sheetRevisionId] : []))])];
+  const used = [
+    ...new Set([
+      ...built.flatMap((b) => b.layers.map((l) => l.sheetRevisionId)),
+      ...log.flatMap((e) => (e.kind === 'started' || e.kind === 'mixed' ? [e.body.sheetRevisionId] : [])),
+    ]),
+  ];
   return {
     boat,
     jobs: jobRows,

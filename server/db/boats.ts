@@ -25,7 +25,11 @@ export function withAreas(rows: readonly SurfaceDraft[], boat: Boat, hull: HullR
 }
 
 /** Everything about one boat. @throws Refusal 404 */
-export async function getBundle(store: Store, boatId: string, clock: { now(): number; frozen: boolean }): Promise<BoatBundle> {
+export async function getBundle(
+  store: Store,
+  boatId: string,
+  clock: { now(): number; frozen: boolean },
+): Promise<BoatBundle> {
   return bundleOf(store.db, await getBoatRows(store, boatId), clock);
 }
 
@@ -34,7 +38,20 @@ export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; f
   const { boat, jobs, hull, surfaces, buildUps, borders, entries, sheets } = rows;
   const now = clock.now();
   const { hours, typedDays } = await boatWeather(db, boat, now, weatherFrom(boat, jobs, entries, now));
-  return { now, frozen: clock.frozen, boat, jobs: [...jobs], hull, surfaces: withAreas(surfaces, boat, hull), buildUps: [...buildUps], borders: [...borders], entries: entries as LogEntry[], sheets: [...sheets], hours, typedDays };
+  return {
+    now,
+    frozen: clock.frozen,
+    boat,
+    jobs: [...jobs],
+    hull,
+    surfaces: withAreas(surfaces, boat, hull),
+    buildUps: [...buildUps],
+    borders: [...borders],
+    entries: entries as LogEntry[],
+    sheets: [...sheets],
+    hours,
+    typedDays,
+  };
 }
 
 /** The clocks of this haul-out want weather from a day before it, or before the first entry if that was earlier. */

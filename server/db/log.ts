@@ -31,14 +31,17 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
     if (same(before, entry)) return sent;
     throw new Refusal(409, 'id_taken', 'Another entry already has this id. Reload and try again.');
   }
-  if (!LOG_KINDS[entry.kind].includes(entry.stream)) throw new Refusal(422, 'impossible', `A ${entry.kind} entry does not belong to a ${entry.stream}.`);
-  if (entry.occurredAt > now + AHEAD_MS) throw new Refusal(422, 'future', 'This time has not come yet. Check the date and time.', { field: 'occurredAt' });
+  if (!LOG_KINDS[entry.kind].includes(entry.stream))
+    throw new Refusal(422, 'impossible', `A ${entry.kind} entry does not belong to a ${entry.stream}.`);
+  if (entry.occurredAt > now + AHEAD_MS)
+    throw new Refusal(422, 'future', 'This time has not come yet. Check the date and time.', { field: 'occurredAt' });
   const written = { ...entry, recordedAt: now } as LogEntry;
   const own = boat.entries.filter((e) => e.streamId === entry.streamId);
   checkAppend(own, written);
   // A corrected time must not be refused because the build-up has moved on since.
   const old = own.find((e) => e.id === written.supersedes);
-  const targets = (e: LogEntry | undefined) => (e?.kind === 'started' || e?.kind === 'mixed' ? [e.body.on, e.body.sheetRevisionId] : null);
+  const targets = (e: LogEntry | undefined) =>
+    e?.kind === 'started' || e?.kind === 'mixed' ? [e.body.on, e.body.sheetRevisionId] : null;
   if ((written.kind === 'started' || written.kind === 'mixed') && !same(targets(old), targets(written))) {
     const zones = await checkTargets(tx, boat, written.body.on, written.body.sheetRevisionId);
     if (written.kind === 'started' && !old && written.body.overrideReason === null) refuseOpenWork(zones);
@@ -65,24 +68,50 @@ function zonesOf(boat: BoatRows, ids: readonly string[]): Zone[] {
 /** Paint waits for repairs, unless someone says in writing why not. */
 function refuseOpenWork(zones: readonly Zone[]): void {
   const held = zones.find(({ surface }) => blockingWork(surface).length > 0);
-  if (held) throw new Refusal(422, 'open_work', `${held.surface.name} has open work. Mark it done under Hull, or write why the coat goes on all the same.`, { field: 'overrideReason' });
+  if (held)
+    throw new Refusal(
+      422,
+      'open_work',
+      `${held.surface.name} has open work. Mark it done under Hull, or write why the coat goes on all the same.`,
+      { field: 'overrideReason' },
+    );
 }
 
 /** Every zone of a stint must be this boat's, have the layer in its build-up, and the layer's product must be the one poured. */
-async function checkTargets(tx: Writing, boat: BoatRows, targets: readonly CoatTarget[], revisionId: string): Promise<Zone[]> {
-  const zones = zonesOf(boat, targets.map((t) => t.surfaceId));
+async function checkTargets(
+  tx: Writing,
+  boat: BoatRows,
+  targets: readonly CoatTarget[],
+  revisionId: string,
+): Promise<Zone[]> {
+  const zones = zonesOf(
+    boat,
+    targets.map((t) => t.surfaceId),
+  );
   const layers = zones.map(({ surface, build }, i) => {
-    if (!build || build.layers.length === 0) throw new Refusal(422, 'no_build_up', `${surface.name} has no build-up yet. Add its coats under Film first.`);
+    if (!build || build.layers.length === 0)
+      throw new Refusal(422, 'no_build_up', `${surface.name} has no build-up yet. Add its coats under Film first.`);
     const layer = build.layers.find((l) => l.id === targets[i]?.layerId);
-    if (!layer) throw new Refusal(422, 'no_layer', `This coat is no longer in the build-up of ${surface.name}. Choose the coat again.`);
+    if (!layer)
+      throw new Refusal(
+        422,
+        'no_layer',
+        `This coat is no longer in the build-up of ${surface.name}. Choose the coat again.`,
+      );
     return layer;
   });
-  const poured = boat.sheets.find((s) => s.id === revisionId) ?? (await tx.db.select().from(sheetRevisions).where(eq(sheetRevisions.id, revisionId)))[0];
+  const poured =
+    boat.sheets.find((s) => s.id === revisionId) ??
+    (await tx.db.select().from(sheetRevisions).where(eq(sheetRevisions.id, revisionId)))[0];
   if (!poured) throw notFound('data sheet');
   layers.forEach((layer, i) => {
     const planned: SheetRevision | undefined = boat.sheets.find((s) => s.id === layer.sheetRevisionId);
     if (planned && planned.sheetId !== poured.sheetId) {
-      throw new Refusal(422, 'other_product', `${zones[i]?.surface.name} has ${planned.body.name} planned here, not ${poured.body.name}. Change the build-up under Film first.`);
+      throw new Refusal(
+        422,
+        'other_product',
+        `${zones[i]?.surface.name} has ${planned.body.name} planned here, not ${poured.body.name}. Change the build-up under Film first.`,
+      );
     }
   });
   return zones;

@@ -18,7 +18,6 @@ export interface OpenDb {
   close(): Promise<void>;
 }
 
-
 /**
  * Open a database; nothing is changed in it yet.
  * @param dir a folder of its own, or null for one in memory (tests)
@@ -48,9 +47,13 @@ export async function packEmpty(): Promise<void> {
 
 /** How many migrations a database has yet to see. Asked at every start: the views that tell of tables are slow. */
 export async function pendingMigrations(db: Db): Promise<number> {
-  const { entries } = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as { entries: unknown[] };
+  const { entries } = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as {
+    entries: unknown[];
+  };
   try {
-    const { rows } = (await db.execute(sql`select count(*)::int as n from drizzle.__drizzle_migrations`)) as unknown as { rows: { n: number }[] };
+    const { rows } = (await db.execute(
+      sql`select count(*)::int as n from drizzle.__drizzle_migrations`,
+    )) as unknown as { rows: { n: number }[] };
     return entries.length - (rows[0]?.n ?? 0);
   } catch (error) {
     // No such table: a new database.

@@ -1,4 +1,17 @@
-import { bigint, bigserial, boolean, date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  bigserial,
+  boolean,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { LogEntry } from '#core/coat/events';
 import type { Layer } from '#core/film/layer';
 import type { AreaRecord, MeshRecord, OffsetRecord } from '#core/hull/zoneArea';
@@ -34,7 +47,9 @@ export const jobs = pgTable(
   'jobs',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
     outOn: date('out_on').notNull(),
     inOn: date('in_on'),
     yardCostPerDayMinor: integer('yard_cost_per_day_minor'),
@@ -50,7 +65,9 @@ export const surfaces = pgTable(
   'surfaces',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
     name: text('name').notNull(),
     kind: text('kind').$type<SurfaceRow['kind']>().notNull(),
     substrate: text('substrate').$type<SurfaceRow['substrate']>().notNull(),
@@ -76,7 +93,9 @@ export const hulls = pgTable(
   'hulls',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
     offsets: jsonb('offsets').$type<OffsetRecord>(),
     mesh: jsonb('mesh').$type<MeshRecord>(),
     ...editable,
@@ -88,8 +107,12 @@ export const buildUps = pgTable(
   'build_ups',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
-    surfaceId: uuid('surface_id').notNull().references(() => surfaces.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
+    surfaceId: uuid('surface_id')
+      .notNull()
+      .references(() => surfaces.id),
     layers: jsonb('layers').$type<Layer[]>().notNull(),
     /** No foreign key: a build-up stays where its named one is gone. */
     namedId: uuid('named_id'),
@@ -106,9 +129,15 @@ export const borders = pgTable(
   'borders',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
-    upperId: uuid('upper_id').notNull().references(() => surfaces.id),
-    lowerId: uuid('lower_id').notNull().references(() => surfaces.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
+    upperId: uuid('upper_id')
+      .notNull()
+      .references(() => surfaces.id),
+    lowerId: uuid('lower_id')
+      .notNull()
+      .references(() => surfaces.id),
     rule: text('rule').$type<BorderRow['rule']>().notNull(),
     widthM: doublePrecision('width_m').notNull(),
     epoxyRunsOn: boolean('epoxy_runs_on').notNull(),
@@ -143,7 +172,9 @@ export const sheetRevisions = pgTable(
   'sheet_revisions',
   {
     id: uuid('id').primaryKey(),
-    sheetId: uuid('sheet_id').notNull().references(() => sheets.id),
+    sheetId: uuid('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
     revision: integer('revision').notNull(),
     body: jsonb('body').$type<SheetBody>().notNull(),
     createdAt: instant('created_at').notNull(),
@@ -156,7 +187,9 @@ export const lots = pgTable(
   'lots',
   {
     id: uuid('id').primaryKey(),
-    sheetId: uuid('sheet_id').notNull().references(() => sheets.id),
+    sheetId: uuid('sheet_id')
+      .notNull()
+      .references(() => sheets.id),
     part: text('part').notNull(),
     sizeL: doublePrecision('size_l').notNull(),
     batchNumber: text('batch_number').notNull(),
@@ -187,7 +220,9 @@ export const entries = pgTable(
   {
     seq: bigserial('seq', { mode: 'number' }).primaryKey(),
     id: uuid('id').notNull().unique(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
     stream: text('stream').$type<LogEntry['stream']>().notNull(),
     streamId: uuid('stream_id').notNull(),
     kind: text('kind').$type<LogEntry['kind']>().notNull(),
@@ -206,7 +241,9 @@ export const typedForecasts = pgTable(
   'typed_forecasts',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
     issuedAt: instant('issued_at').notNull(),
     days: jsonb('days').$type<TypedDayRow[]>().notNull(),
   },
@@ -218,7 +255,9 @@ export const pastPlaces = pgTable(
   'past_places',
   {
     id: uuid('id').primaryKey(),
-    boatId: uuid('boat_id').notNull().references(() => boats.id),
+    boatId: uuid('boat_id')
+      .notNull()
+      .references(() => boats.id),
     untilAt: instant('until_at').notNull(),
     name: text('name').notNull(),
     latitudeDeg: doublePrecision('latitude_deg').notNull(),
@@ -231,5 +270,21 @@ export const pastPlaces = pgTable(
 export const facts = pgTable('facts', { key: text('key').primaryKey(), value: jsonb('value').notNull() });
 
 /** In the order in which rows may be written, parents first. */
-export const TABLES = { boats, jobs, hulls, surfaces, buildUps, borders, sheets, sheetRevisions, namedBuildUps, lots, yardRules, entries, typedForecasts, pastPlaces, facts } as const;
+export const TABLES = {
+  boats,
+  jobs,
+  hulls,
+  surfaces,
+  buildUps,
+  borders,
+  sheets,
+  sheetRevisions,
+  namedBuildUps,
+  lots,
+  yardRules,
+  entries,
+  typedForecasts,
+  pastPlaces,
+  facts,
+} as const;
 export type TableName = keyof typeof TABLES;

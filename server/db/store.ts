@@ -71,7 +71,8 @@ export class Store {
 
   private async carryOut(wanted: readonly Op[]): Promise<void> {
     // The demo remembers that a person changed something, so that it is never made anew over it.
-    const ops: readonly Op[] = this.options.demo && !this.touched ? [...wanted, ['put', 'facts', { key: TOUCHED, value: true }]] : wanted;
+    const ops: readonly Op[] =
+      this.options.demo && !this.touched ? [...wanted, ['put', 'facts', { key: TOUCHED, value: true }]] : wanted;
     const n = this.journal.append(this.options.now(), ops);
     try {
       await applyOps(this.db, ops);
@@ -109,7 +110,10 @@ async function applyOp(db: Db, [kind, name, row]: Op): Promise<void> {
 
 /** Rows of a table by a condition, as they are stored. */
 export async function rowsOf(db: Db, table: TableName, where: SQL): Promise<Row[]> {
-  return (await db.select().from(TABLES[table] as PgTable).where(where)) as Row[];
+  return (await db
+    .select()
+    .from(TABLES[table] as PgTable)
+    .where(where)) as Row[];
 }
 
 export const byKey = (table: TableName, key: unknown) => eq(keyOf(table), key);

@@ -27,27 +27,60 @@ export function boatCall({ boat, jobs, surfaces, hull, buildUps, entries, sheets
   const log = foldLog(entries);
   const pours = log.batches.flatMap((batch) => {
     const sheetId = revisions.get(batch.sheetRevisionId)?.sheetId;
-    return sheetId ? batch.parts.map((part) => ({ sheetId, part: part.name, litres: part.volumeL, at: batch.mixedAt })) : [];
+    return sheetId
+      ? batch.parts.map((part) => ({ sheetId, part: part.name, litres: part.volumeL, at: batch.mixedAt }))
+      : [];
   });
   const job = jobs[jobs.length - 1];
-  const { needs } = coatNeeds({ surfaces: withAreas(surfaces, boat, hull), buildUps, coats: log.coats, revisionById: revisions });
-  return { pours, boat: { boatId: boat.id, name: boat.name, launchOn: job?.inOn ?? null, currency: job?.currency ?? 'EUR', needs: [...needs] }, timeZone: boat.timeZone };
+  const { needs } = coatNeeds({
+    surfaces: withAreas(surfaces, boat, hull),
+    buildUps,
+    coats: log.coats,
+    revisionById: revisions,
+  });
+  return {
+    pours,
+    boat: {
+      boatId: boat.id,
+      name: boat.name,
+      launchOn: job?.inOn ?? null,
+      currency: job?.currency ?? 'EUR',
+      needs: [...needs],
+    },
+    timeZone: boat.timeZone,
+  };
 }
 
 /** The shelf, what batches have taken of it, and what the boats in hand still want, those to be launched first first. */
 export async function storesOf(db: Db, calls: readonly BoatCall[], now: number): Promise<Stores> {
   const rows = await db.select().from(lots).where(eq(lots.deleted, false)).orderBy(asc(lots.id));
-  const list = [...calls].sort((a, b) => (a.boat.launchOn ?? '9999').localeCompare(b.boat.launchOn ?? '9999') || a.boat.name.localeCompare(b.boat.name));
-  const pours = mergedPours(calls.flatMap((c) => c.pours), rows);
+  const list = [...calls].sort(
+    (a, b) =>
+      (a.boat.launchOn ?? '9999').localeCompare(b.boat.launchOn ?? '9999') || a.boat.name.localeCompare(b.boat.name),
+  );
+  const pours = mergedPours(
+    calls.flatMap((c) => c.pours),
+    rows,
+  );
   const today = DateTime.fromMillis(now, { zone: list[0]?.timeZone ?? 'UTC' }).toISODate() as string;
   return { today, lots: rows, pours, boats: list.map((c) => c.boat), rules: await getRules(db) };
 }
 
 /** Named build-ups by name, and where each stands on the boats in hand. */
 export async function listNamed(db: Db): Promise<{ named: NamedBuildUpRow[]; uses: Record<string, NamedUse[]> }> {
-  const named = await db.select().from(namedBuildUps).where(eq(namedBuildUps.deleted, false)).orderBy(asc(namedBuildUps.name), asc(namedBuildUps.id));
+  const named = await db
+    .select()
+    .from(namedBuildUps)
+    .where(eq(namedBuildUps.deleted, false))
+    .orderBy(asc(namedBuildUps.name), asc(namedBuildUps.id));
   const rows = await db
-    .select({ namedId: buildUps.namedId, boatId: boats.id, boatName: boats.name, surfaceId: surfaces.id, zoneName: surfaces.name })
+    .select({
+      namedId: buildUps.namedId,
+      boatId: boats.id,
+      boatName: boats.name,
+      surfaceId: surfaces.id,
+      zoneName: surfaces.name,
+    })
     .from(buildUps)
     .innerJoin(surfaces, and(eq(surfaces.id, buildUps.surfaceId), eq(surfaces.deleted, false)))
     .innerJoin(boats, and(eq(boats.id, buildUps.boatId), eq(boats.deleted, false)))

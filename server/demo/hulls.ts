@@ -25,11 +25,17 @@ const WORKBOAT: Form = { loaM: 7.2, beamM: 2.5, bodyM: 0.55, freeboardM: 0.85, s
 
 /** Along the length, 0 at the transom to 1 at the stem: half-breadth at the rail, bottom and rail heights. */
 function station(form: Form, t: number): { half: number; bottom: number; rail: number } {
-  const half = (form.beamM / 2) * (t < 0.5 ? form.stern + (1 - form.stern) * Math.sin((Math.PI * t) / 1) : Math.max(0, 1 - ((t - 0.5) / 0.5) ** 2.4));
+  const half =
+    (form.beamM / 2) *
+    (t < 0.5 ? form.stern + (1 - form.stern) * Math.sin((Math.PI * t) / 1) : Math.max(0, 1 - ((t - 0.5) / 0.5) ** 2.4));
   const aft = t < 0.45 ? ((0.45 - t) / 0.45) ** 2 * (1.25 - form.stern) : 0;
   const fore = t > 0.55 ? ((t - 0.55) / 0.45) ** 3 : 0;
   const rail = form.freeboardM * (0.94 + 0.5 * (t - 0.4) ** 2);
-  return { half, bottom: Math.min(rail - 0.02, -form.bodyM + aft * form.bodyM + fore * (form.bodyM + rail) * 0.98), rail };
+  return {
+    half,
+    bottom: Math.min(rail - 0.02, -form.bodyM + aft * form.bodyM + fore * (form.bodyM + rail) * 0.98),
+    rail,
+  };
 }
 
 function halfBreadth(form: Form, t: number, z: number): number | null {
@@ -74,7 +80,11 @@ export function sloopGirths(): GirthRecord {
     }
     const taped = i !== 2 && i !== 4;
     // A tape is read to the centimetre.
-    return { xM: mm((to - from) * SLOOP.loaM * (i / 8)), halfGirthM: taped ? Math.round(Math.max(0, girth) * 100) / 100 : null, halfBreadthM: taped ? Math.round((halfBreadth(SLOOP, t, 0) ?? 0) * 100) / 100 : null };
+    return {
+      xM: mm((to - from) * SLOOP.loaM * (i / 8)),
+      halfGirthM: taped ? Math.round(Math.max(0, girth) * 100) / 100 : null,
+      halfBreadthM: taped ? Math.round((halfBreadth(SLOOP, t, 0) ?? 0) * 100) / 100 : null,
+    };
   });
   return { even: true, stations };
 }
@@ -91,20 +101,29 @@ function workboatStl(): Buffer {
   const centre = (k: number): P => [at(0, k)[0], 0, at(0, k)[2]];
   const triangles: (readonly [P, P, P])[] = [];
   for (let k = 0; k < 24; k += 1) {
-    for (let i = 0; i < 90; i += 1) triangles.push([at(i, k), at(i + 1, k), at(i + 1, k + 1)], [at(i, k), at(i + 1, k + 1), at(i, k + 1)]);
+    for (let i = 0; i < 90; i += 1)
+      triangles.push([at(i, k), at(i + 1, k), at(i + 1, k + 1)], [at(i, k), at(i + 1, k + 1), at(i, k + 1)]);
     triangles.push([centre(k), at(0, k), at(0, k + 1)], [centre(k), at(0, k + 1), centre(k + 1)]);
   }
   // Facing outwards, to port and aft; what the stem draws to a line is left out.
-  const skin = triangles.map(([a, b, c]) => [a, c, b] as const).filter(([a, b, c]) => Math.hypot(...cross(minus(b, a), minus(c, a))) > 1);
+  const skin = triangles
+    .map(([a, b, c]) => [a, c, b] as const)
+    .filter(([a, b, c]) => Math.hypot(...cross(minus(b, a), minus(c, a))) > 1);
   const file = Buffer.alloc(84 + skin.length * 50);
   file.write('Made-up workboat, one side, millimetres');
   file.writeUInt32LE(skin.length, 80);
-  skin.forEach((triangle, t) => triangle.flat().forEach((value, n) => file.writeFloatLE(value, 84 + t * 50 + 12 + n * 4)));
+  skin.forEach((triangle, t) =>
+    triangle.flat().forEach((value, n) => file.writeFloatLE(value, 84 + t * 50 + 12 + n * 4)),
+  );
   return file;
 }
 
 const minus = (a: readonly number[], b: readonly number[]) => a.map((v, i) => v - (b[i] as number));
-const cross = (a: readonly number[], b: readonly number[]) => [0, 1, 2].map((i) => (a[(i + 1) % 3] as number) * (b[(i + 2) % 3] as number) - (a[(i + 2) % 3] as number) * (b[(i + 1) % 3] as number));
+const cross = (a: readonly number[], b: readonly number[]) =>
+  [0, 1, 2].map(
+    (i) =>
+      (a[(i + 1) % 3] as number) * (b[(i + 2) % 3] as number) - (a[(i + 2) % 3] as number) * (b[(i + 1) % 3] as number),
+  );
 
 /** The workboat's mesh, brought in as a person would bring it in. */
 export async function workboatMesh(boat: Boat, files: FileStore): Promise<MeshRecord> {
@@ -116,7 +135,11 @@ export async function workboatMesh(boat: Boat, files: FileStore): Promise<MeshRe
   const size = placeMesh(positions, placement);
   const waterline = { heightM: boat.draftM, heelDeg: 0, trimDeg: 0 };
   const bandM = 0.15;
-  const { bandsM2, volumeBelowM3, cutShare } = meshAreas({ positions, planes: [waterline, { ...waterline, heightM: waterline.heightM + bandM }], mirror: placement.mirror });
+  const { bandsM2, volumeBelowM3, cutShare } = meshAreas({
+    positions,
+    planes: [waterline, { ...waterline, heightM: waterline.heightM + bandM }],
+    mirror: placement.mirror,
+  });
   const { lines, waterlineGirthM } = linesFromMesh({ positions, waterline, ...size, mirror: placement.mirror });
   const [belowM2 = 0, bandM2 = 0, aboveM2 = 0] = bandsM2;
   return {

@@ -36,7 +36,12 @@ describe('the demo yard', () => {
       const bundle = await getBundle(yard.store, id, clock);
       const plan = (surfaceId: string) => bundle.buildUps.find((b) => b.surfaceId === surfaceId);
       const told = ledger({
-        zones: bundle.surfaces.map((surface) => ({ surface, layers: plan(surface.id)?.layers ?? [], targetMicron: plan(surface.id)?.targetMicron ?? null, records: plan(surface.id)?.records ?? [] })),
+        zones: bundle.surfaces.map((surface) => ({
+          surface,
+          layers: plan(surface.id)?.layers ?? [],
+          targetMicron: plan(surface.id)?.targetMicron ?? null,
+          records: plan(surface.id)?.records ?? [],
+        })),
         coats: foldLog(bundle.entries).coats,
         revisionById: new Map(bundle.sheets.map((s) => [s.id, s])),
         waters: bundle.boat.waters,
@@ -45,7 +50,10 @@ describe('the demo yard', () => {
         chance: 0.9,
       });
       expect(told.without).toEqual([]);
-      for (const zone of told.zones) for (const f of zone.findings) if (f.severity === 'stop') stops.push(`${bundle.surfaces.find((s) => s.id === zone.surfaceId)?.name}: ${f.rule}`);
+      for (const zone of told.zones)
+        for (const f of zone.findings)
+          if (f.severity === 'stop')
+            stops.push(`${bundle.surfaces.find((s) => s.id === zone.surfaceId)?.name}: ${f.rule}`);
       // Everything that is planned can be bought from its own sheet.
       for (const product of told.products) expect(product.purchase, product.sheet.name).not.toBeNull();
     }
@@ -62,7 +70,12 @@ describe('the demo yard', () => {
   });
   it('has a shelf that batches drew on, with something stale, and nothing promised twice', async () => {
     const stores = await new Summaries(yard.store, clock, { demo: true, open: false }).stores();
-    const states = lotStates({ lots: stores.lots, pours: stores.pours, today: stores.today, shelfOf: (id) => sheetOf(id) ?? {} });
+    const states = lotStates({
+      lots: stores.lots,
+      pours: stores.pours,
+      today: stores.today,
+      shelfOf: (id) => sheetOf(id) ?? {},
+    });
     expect(states.some((l) => l.stale)).toBe(true);
     expect(states.some((l) => l.tappedOn !== null)).toBe(true);
     expect(stores.boats.map((b) => b.launchOn)).toEqual([...stores.boats.map((b) => b.launchOn)].sort());
@@ -70,8 +83,12 @@ describe('the demo yard', () => {
     for (const [sheetId, free] of shared.freeL) {
       free.forEach((litres, p) => {
         const part = sheetOf(sheetId)!.parts[p]!.name;
-        const standing = states.filter((l) => l.sheetId === sheetId && l.part === part && !l.stale).reduce((sum, l) => sum + l.nowL, 0);
-        const taken = shared.reserved.filter((r) => r.sheetId === sheetId).reduce((sum, r) => sum + (r.takenL[p] as number), 0);
+        const standing = states
+          .filter((l) => l.sheetId === sheetId && l.part === part && !l.stale)
+          .reduce((sum, l) => sum + l.nowL, 0);
+        const taken = shared.reserved
+          .filter((r) => r.sheetId === sheetId)
+          .reduce((sum, r) => sum + (r.takenL[p] as number), 0);
         expect(taken + litres).toBeCloseTo(standing, 6);
       });
     }
@@ -80,11 +97,15 @@ describe('the demo yard', () => {
     const tin = (await db.select().from(lots))[0]!;
     clock.at = NOW + 3 * 3_600_000;
     await seedDemo(yard, clock);
-    expect((await db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(tin.measuredAt + 3 * 3_600_000);
+    expect((await db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(
+      tin.measuredAt + 3 * 3_600_000,
+    );
     await db.insert(facts).values({ key: 'demoTouched', value: true });
     expect(await isTouched(db)).toBe(true);
     clock.at = NOW + 9 * 3_600_000;
     await seedDemo(yard, clock);
-    expect((await db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(tin.measuredAt + 3 * 3_600_000);
+    expect((await db.select().from(lots).where(eq(lots.id, tin.id)))[0]?.measuredAt).toBe(
+      tin.measuredAt + 3 * 3_600_000,
+    );
   });
 });

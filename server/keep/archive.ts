@@ -57,12 +57,19 @@ async function* archiveLines({ db, files, now, history, change, filesBeside }: W
     hash.update(text);
     return text;
   };
-  yield line({ format: ARCHIVE_FORMAT, version: ARCHIVE_VERSION, createdAt: new Date(now).toISOString(), history, change } satisfies ArchiveHead);
+  yield line({
+    format: ARCHIVE_FORMAT,
+    version: ARCHIVE_VERSION,
+    createdAt: new Date(now).toISOString(),
+    history,
+    change,
+  } satisfies ArchiveHead);
   for await (const { table, rows } of tableRows(db)) yield line({ table, rows });
   for (const file of files.list()) {
     if (filesBeside) yield line({ file, bytes: files.size(file), beside: true });
     else {
-      for await (const piece of files.read(file).pipe(new Pieces())) yield line({ file, piece: (piece as Buffer).toString('base64') });
+      for await (const piece of files.read(file).pipe(new Pieces()))
+        yield line({ file, piece: (piece as Buffer).toString('base64') });
       yield line({ file, end: true });
     }
   }
@@ -74,24 +81,35 @@ async function* archiveLines({ db, files, now, history, change, filesBeside }: W
  * them: so a database can be backed up before it is brought up to date.
  */
 export async function* tableRows(db: Db): AsyncGenerator<{ table: string; rows: Row[] }> {
-  const there = new Set((await rawRows(db, sql`select table_name as name from information_schema.tables where table_schema = 'public'`)).map((r) => r.name as string));
+  const there = new Set(
+    (
+      await rawRows(db, sql`select table_name as name from information_schema.tables where table_schema = 'public'`)
+    ).map((r) => r.name as string),
+  );
   const known = Object.entries(TABLES) as [string, PgTable][];
   const sqlNames = new Map(known.map(([name, table]) => [name, tableName(table)]));
   const unknown = [...there].filter((t) => ![...sqlNames.values()].includes(t)).sort();
   for (const [name, sqlName] of [...sqlNames, ...unknown.map((t) => [camel(t), t] as const)]) {
     if (!there.has(sqlName)) continue;
     const columns = TABLES[name as keyof typeof TABLES] ? getTableColumns(TABLES[name as keyof typeof TABLES]) : {};
-    const keys = new Map(Object.entries(columns as Record<string, PgColumn>).map(([key, column]) => [column.name, key]));
+    const keys = new Map(
+      Object.entries(columns as Record<string, PgColumn>).map(([key, column]) => [column.name, key]),
+    );
     const key = sql.identifier(sqlName === 'entries' ? 'seq' : sqlName === 'facts' ? 'key' : 'id');
     let rows: Row[] = [];
     let bytes = 0;
     let after: unknown = null;
     for (;;) {
       const beyond = after === null ? sql`` : sql`where ${key} > ${after}`;
-      const page = await rawRows(db, sql`select ${key}::text as at, to_jsonb(t)::text as row from ${sql.identifier(sqlName)} t ${beyond} order by ${key} limit ${PAGE}`);
+      const page = await rawRows(
+        db,
+        sql`select ${key}::text as at, to_jsonb(t)::text as row from ${sql.identifier(sqlName)} t ${beyond} order by ${key} limit ${PAGE}`,
+      );
       for (const found of page) {
         const text = found.row as string;
-        const row = Object.fromEntries(Object.entries(JSON.parse(text) as Row).map(([column, value]) => [keys.get(column) ?? camel(column), value]));
+        const row = Object.fromEntries(
+          Object.entries(JSON.parse(text) as Row).map(([column, value]) => [keys.get(column) ?? camel(column), value]),
+        );
         if (name === 'facts' && row.key === HISTORY) continue;
         delete row.seq;
         if (rows.length === ROWS_A_LINE || (rows.length > 0 && bytes + text.length > LINE_BYTES)) {
@@ -158,10 +176,16 @@ export class Unreadable extends Error {}
  * The lines of an archive, packed or not, each parsed, one at a time; `sha256` is that of all lines before it.
  * @throws Unreadable
  */
-export async function* readArchive(path: string, packedBytes: number): AsyncGenerator<{ value: Row; sha256: () => string }> {
+export async function* readArchive(
+  path: string,
+  packedBytes: number,
+): AsyncGenerator<{ value: Row; sha256: () => string }> {
   const head = await new Promise<Buffer>((done, fail) => {
     const start = createReadStream(path, { end: 1 });
-    start.once('error', fail).once('data', (chunk) => done(chunk as Buffer)).once('end', () => done(Buffer.alloc(0)));
+    start
+      .once('error', fail)
+      .once('data', (chunk) => done(chunk as Buffer))
+      .once('end', () => done(Buffer.alloc(0)));
   });
   const packed = head[0] === 0x1f && head[1] === 0x8b;
   const file = createReadStream(path);
@@ -212,6 +236,7 @@ function parseLine(text: Buffer): Row {
   } catch {
     throw new Unreadable('a line of it is not JSON');
   }
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) throw new Unreadable('a line of it is not an object');
+  if (value === null || typeof value !== 'object' || Array.isArray(value))
+    throw new Unreadable('a line of it is not an object');
   return value as Row;
 }

@@ -38,7 +38,9 @@ describe('automatic backups', () => {
     const ages = kept.map((b) => Math.round((NOW - b.at) / DAY));
     expect(ages.filter((a) => a < 7)).toEqual([6, 5, 4, 3, 2, 1, 0]);
     // The newest of a week is its Sunday; NOW is a Thursday, and 32 days before it is one from before a restore.
-    expect(kept.filter((b) => b.why === 'daily' && NOW - b.at >= 7 * DAY).map((b) => Math.round((NOW - b.at) / DAY))).toEqual([53, 46, 39, 25, 18, 11]);
+    expect(
+      kept.filter((b) => b.why === 'daily' && NOW - b.at >= 7 * DAY).map((b) => Math.round((NOW - b.at) / DAY)),
+    ).toEqual([53, 46, 39, 25, 18, 11]);
     expect(kept.filter((b) => b.why === 'before-restore').map((b) => Math.round((NOW - b.at) / DAY))).toEqual([72, 32]);
     expect(Math.max(...ages)).toBeLessThan(90);
   });
@@ -48,13 +50,22 @@ describe('automatic backups', () => {
     const t = await testApp(dir);
     await setUpBoat(t.agent);
     const content = Buffer.from('a mesh');
-    const { body: stored } = await t.agent.post('/api/files').set('Content-Type', 'application/octet-stream').send(content).expect(200);
+    const { body: stored } = await t.agent
+      .post('/api/files')
+      .set('Content-Type', 'application/octet-stream')
+      .send(content)
+      .expect(200);
     const made = await t.yard.backups!.make('daily');
     expect(made.change).toBe(t.store.journal.n);
     expect(readFileSync(join(dir, 'backups', 'files', stored.hash))).toEqual(content);
     expect(segmentFiles(join(dir, 'journal'))).toHaveLength(2);
     const keeping = (await t.agent.get('/api/keeping').expect(200)).body as Keeping;
-    expect(keeping).toMatchObject({ dataDir: dir, backups: [{ name: made.name, why: 'daily' }], backupProblem: null, open: false });
+    expect(keeping).toMatchObject({
+      dataDir: dir,
+      backups: [{ name: made.name, why: 'daily' }],
+      backupProblem: null,
+      open: false,
+    });
     expect(keeping.journal.onDisk).toBe(keeping.journal.changes);
     await t.close();
   });
@@ -67,7 +78,11 @@ describe('a restore', () => {
     const first = await setUpBoat(t.agent);
     const file = (await bytes(t.agent.get('/api/backup'))).body as Buffer;
     await setUpBoat(t.agent);
-    const { body: mesh } = await t.agent.post('/api/files').set('Content-Type', 'application/octet-stream').send(Buffer.from('only now')).expect(200);
+    const { body: mesh } = await t.agent
+      .post('/api/files')
+      .set('Content-Type', 'application/octet-stream')
+      .send(Buffer.from('only now'))
+      .expect(200);
     const now = await readTables(t.db);
     const { body } = await t.agent.post('/api/restore').set('Content-Type', 'application/gzip').send(file).expect(200);
     expect(body.before).toMatch(/-before-restore\.jsonl\.gz$/);
@@ -114,13 +129,36 @@ describe('a restore', () => {
     const t = await testApp(dir);
     await setUpBoat(t.agent);
     const before = await readTables(t.db);
-    const lines = gunzipSync((await bytes(t.agent.get('/api/backup'))).body as Buffer).toString().trim().split('\n');
+    const lines = gunzipSync((await bytes(t.agent.get('/api/backup'))).body as Buffer)
+      .toString()
+      .trim()
+      .split('\n');
     const piece = Buffer.from('from a stranger');
     const hash = createHash('sha256').update(piece).digest('hex');
-    const withFile = [...lines.slice(0, -1), JSON.stringify({ file: hash, piece: piece.toString('base64') }), JSON.stringify({ file: hash, end: true })];
-    const orphan = withFile.map((l) => (l.startsWith('{"table":"surfaces"') ? l.replaceAll(/"boatId":"[^"]*"/g, `"boatId":"${uuid()}"`) : l));
-    for (const bad of [withFile, orphan.concat(JSON.stringify({ end: true, sha256: createHash('sha256').update(`${orphan.join('\n')}\n`).digest('hex') }))]) {
-      const { body } = await t.agent.post('/api/restore').set('Content-Type', 'application/octet-stream').send(gzipSync(bad.join('\n') + '\n')).expect(422);
+    const withFile = [
+      ...lines.slice(0, -1),
+      JSON.stringify({ file: hash, piece: piece.toString('base64') }),
+      JSON.stringify({ file: hash, end: true }),
+    ];
+    const orphan = withFile.map((l) =>
+      l.startsWith('{"table":"surfaces"') ? l.replaceAll(/"boatId":"[^"]*"/g, `"boatId":"${uuid()}"`) : l,
+    );
+    for (const bad of [
+      withFile,
+      orphan.concat(
+        JSON.stringify({
+          end: true,
+          sha256: createHash('sha256')
+            .update(`${orphan.join('\n')}\n`)
+            .digest('hex'),
+        }),
+      ),
+    ]) {
+      const { body } = await t.agent
+        .post('/api/restore')
+        .set('Content-Type', 'application/octet-stream')
+        .send(gzipSync(bad.join('\n') + '\n'))
+        .expect(422);
       expect(body.error.message).toMatch(/Everything here is as it was/);
     }
     expect(t.files.list()).toEqual([]);
@@ -151,9 +189,13 @@ describe('what a demo and an older folder need', () => {
     const set = await setUpBoat(t.agent);
     const before = await readTables(t.db);
     // As a program of before would have left it: the last migration has not been seen.
-    await t.db.execute(sql`create table weather_issues (id uuid primary key, boat_id uuid, source text, issued_at bigint, typed_days jsonb)`);
+    await t.db.execute(
+      sql`create table weather_issues (id uuid primary key, boat_id uuid, source text, issued_at bigint, typed_days jsonb)`,
+    );
     await t.db.execute(sql`insert into weather_issues values (${uuid()}, ${set.boat}, 'typed', ${NOW}, '[]')`);
-    await t.db.execute(sql`delete from drizzle.__drizzle_migrations where id = (select max(id) from drizzle.__drizzle_migrations)`);
+    await t.db.execute(
+      sql`delete from drizzle.__drizzle_migrations where id = (select max(id) from drizzle.__drizzle_migrations)`,
+    );
     await t.close();
     const again = await testApp(dir);
     const [update] = listBackups(dir).filter((b) => b.why === 'before-update');

@@ -23,12 +23,16 @@ export const backupFilesDir = (dataDir: string) => join(backupsDir(dataDir), 'fi
 /** The automatic backups of a data folder, oldest first. Files belong to all of them and lie beside. */
 export function listBackups(dataDir: string): KeptBackup[] {
   if (!existsSync(backupsDir(dataDir))) return [];
-  return readdirSync(backupsDir(dataDir)).flatMap((name) => {
-    const [, stamp, change, why] = NAME.exec(name) ?? [];
-    if (!stamp || !change || !why) return [];
-    const at = Date.parse(stamp.replace(/(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)Z/, '$1-$2-$3T$4:$5:$6Z'));
-    return [{ name, at, change: Number(change), why: why as Why, bytes: statSync(join(backupsDir(dataDir), name)).size }];
-  }).sort((a, b) => a.change - b.change || a.at - b.at);
+  return readdirSync(backupsDir(dataDir))
+    .flatMap((name) => {
+      const [, stamp, change, why] = NAME.exec(name) ?? [];
+      if (!stamp || !change || !why) return [];
+      const at = Date.parse(stamp.replace(/(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)Z/, '$1-$2-$3T$4:$5:$6Z'));
+      return [
+        { name, at, change: Number(change), why: why as Why, bytes: statSync(join(backupsDir(dataDir), name)).size },
+      ];
+    })
+    .sort((a, b) => a.change - b.change || a.at - b.at);
 }
 
 export function backupName(at: number, change: number, why: Why): string {
@@ -80,7 +84,14 @@ export class Backups {
     const path = join(this.dir, name);
     const draft = `${path}.part`;
     try {
-      await writeArchive(draft, { db, files: this.files, now: at, history: journal.history, change: journal.n, filesBeside: true });
+      await writeArchive(draft, {
+        db,
+        files: this.files,
+        now: at,
+        history: journal.history,
+        change: journal.n,
+        filesBeside: true,
+      });
       await checkArchive(draft, { beside: backupFilesDir(this.dataDir) });
       renameSync(draft, path);
       syncFolder(this.dir);
@@ -124,11 +135,13 @@ export class Backups {
   /** Throw away what the rule no longer keeps. */
   prune(): void {
     const kept = keptByRule(listBackups(this.dataDir), this.now());
-    for (const backup of listBackups(this.dataDir)) if (!kept.has(backup.name)) rmSync(join(this.dir, backup.name), { force: true });
+    for (const backup of listBackups(this.dataDir))
+      if (!kept.has(backup.name)) rmSync(join(this.dir, backup.name), { force: true });
     // A file goes when no backup that is still kept can name it.
     const beside = backupFilesDir(this.dataDir);
     for (const hash of existsSync(beside) ? readdirSync(beside) : []) {
-      if (!this.files.has(hash) && Date.now() - statSync(join(beside, hash)).mtimeMs > BEFORE_KEPT_MS) rmSync(join(beside, hash), { force: true });
+      if (!this.files.has(hash) && Date.now() - statSync(join(beside, hash)).mtimeMs > BEFORE_KEPT_MS)
+        rmSync(join(beside, hash), { force: true });
     }
     const oldest = listBackups(this.dataDir)[0];
     const segments = segmentFiles(join(this.dataDir, 'journal'));
@@ -148,7 +161,8 @@ export function keptByRule(list: readonly KeptBackup[], now: number): Set<string
     const age = now - backup.at;
     const before = backup.why.startsWith('before-') || backup.why === 'restored';
     if (age < DAILY_KEPT_MS || (before && age < BEFORE_KEPT_MS)) kept.add(backup.name);
-    if (age < WEEKLY_KEPT_MS) weekly.set(DateTime.fromMillis(backup.at, { zone: 'utc' }).toFormat('kkkk-WW'), backup.name);
+    if (age < WEEKLY_KEPT_MS)
+      weekly.set(DateTime.fromMillis(backup.at, { zone: 'utc' }).toFormat('kkkk-WW'), backup.name);
   }
   const newest = list[list.length - 1];
   return new Set([...kept, ...weekly.values(), ...(newest ? [newest.name] : [])]);

@@ -42,7 +42,9 @@ export function databaseDamaged(dataDir: string, why: string): Error {
 function lastBackup(dataDir: string): string {
   try {
     const last = listBackups(dataDir).pop();
-    return last ? `The last backup is ${last.name} of ${DateTime.fromMillis(last.at).toFormat('d LLLL yyyy HH:mm')} in ${join(dataDir, 'backups')}.` : `There is no backup in ${join(dataDir, 'backups')} yet.`;
+    return last
+      ? `The last backup is ${last.name} of ${DateTime.fromMillis(last.at).toFormat('d LLLL yyyy HH:mm')} in ${join(dataDir, 'backups')}.`
+      : `There is no backup in ${join(dataDir, 'backups')} yet.`;
   } catch {
     return `Backups are in ${join(dataDir, 'backups')}.`;
   }

@@ -1,5 +1,17 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { copyFileSync, createReadStream, createWriteStream, existsSync, linkSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import {
+  copyFileSync,
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  linkSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
@@ -81,7 +93,9 @@ export class FileStore {
   }
 
   list(): string[] {
-    return readdirSync(this.dir).filter((name) => HASH.test(name)).sort();
+    return readdirSync(this.dir)
+      .filter((name) => HASH.test(name))
+      .sort();
   }
 }
 
@@ -97,5 +111,9 @@ export function shareFile(from: string, to: string): void {
 }
 
 export function tooLarge(limit: number): Refusal {
-  return new Refusal(413, 'too_large', `The file is larger than ${Math.round(limit / 1024 / 1024)} MB. Export the hull with fewer triangles, or as binary STL.`);
+  return new Refusal(
+    413,
+    'too_large',
+    `The file is larger than ${Math.round(limit / 1024 / 1024)} MB. Export the hull with fewer triangles, or as binary STL.`,
+  );
 }

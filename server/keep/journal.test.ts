@@ -26,7 +26,10 @@ function heldDisk() {
 const op = (name: string): Op => ['put', 'boats', { id: uuid(), name }];
 const settled = async (promise: Promise<unknown>) => {
   let done = false;
-  promise.then(() => (done = true), () => (done = true));
+  promise.then(
+    () => (done = true),
+    () => (done = true),
+  );
   await new Promise((next) => setTimeout(next, 20));
   return done;
 };
@@ -39,7 +42,15 @@ async function yardOn(disk: Disk) {
   const journal = new Journal(dir, disk);
   await journal.begin(NOW, { base: null });
   const store = new Store(open.db, journal, { now: () => NOW, demo: false });
-  const yard: Yard = { store, files: new FileStore(null), backups: null, spool: folder(), putRight: null, forget: async () => undefined, close: () => open.close() };
+  const yard: Yard = {
+    store,
+    files: new FileStore(null),
+    backups: null,
+    spool: folder(),
+    putRight: null,
+    forget: async () => undefined,
+    close: () => open.close(),
+  };
   return { dir, ...serve(yard, { now: () => NOW, frozen: true }) };
 }
 
@@ -48,7 +59,12 @@ describe('the journal', () => {
     const held = heldDisk();
     const { agent, yard } = await yardOn(held.disk);
     const ids = Array.from({ length: 6 }, () => uuid());
-    const answers = ids.map((id) => agent.put(`/api/boats/${id}`).send(boatFields).then((res) => res.status));
+    const answers = ids.map((id) =>
+      agent
+        .put(`/api/boats/${id}`)
+        .send(boatFields)
+        .then((res) => res.status),
+    );
     await expect.poll(() => held.waiting.length).toBe(1);
     // All six are in the journal, none is acknowledged.
     await expect.poll(() => yard.store.journal.n).toBe(6);
@@ -67,9 +83,15 @@ describe('the journal', () => {
     const held = heldDisk();
     const { agent, yard } = await yardOn(held.disk);
     const id = uuid();
-    const first = agent.put(`/api/boats/${id}`).send(boatFields).then((res) => res.status);
+    const first = agent
+      .put(`/api/boats/${id}`)
+      .send(boatFields)
+      .then((res) => res.status);
     await expect.poll(() => held.waiting.length).toBe(1);
-    const again = agent.put(`/api/boats/${id}`).send(boatFields).then((res) => res.status);
+    const again = agent
+      .put(`/api/boats/${id}`)
+      .send(boatFields)
+      .then((res) => res.status);
     expect(await settled(again)).toBe(false);
     const letting = setInterval(() => held.release(), 5);
     expect(await Promise.all([first, again])).toEqual([200, 200]);
@@ -108,18 +130,26 @@ describe('the journal', () => {
     const held = heldDisk();
     const { agent, yard } = await yardOn(held.disk);
     const id = uuid();
-    const answer = agent.put(`/api/boats/${id}`).send(boatFields).then((res) => res);
+    const answer = agent
+      .put(`/api/boats/${id}`)
+      .send(boatFields)
+      .then((res) => res);
     await expect.poll(() => held.waiting.length).toBe(1);
     held.release(Object.assign(new Error('EIO'), { code: 'EIO' }));
     expect((await answer).status).toBe(503);
-    expect((await agent.put(`/api/boats/${uuid()}`).send(boatFields)).body.error.message).toMatch(/cannot be written.*started again/);
+    expect((await agent.put(`/api/boats/${uuid()}`).send(boatFields)).body.error.message).toMatch(
+      /cannot be written.*started again/,
+    );
     await agent.get('/api/yard').expect(200);
     expect((await agent.get('/api/keeping')).body.journal.problem).toMatch(/EIO/);
     await yard.close();
   });
 
   it('takes back a change that the database refused, and goes on', async () => {
-    const { agent, yard, db, dir } = await yardOn({ write: (fd, data) => writeSync(fd, data), sync: (_fd, done) => done(null) });
+    const { agent, yard, db, dir } = await yardOn({
+      write: (fd, data) => writeSync(fd, data),
+      sync: (_fd, done) => done(null),
+    });
     const id = uuid();
     await agent.put(`/api/boats/${id}`).send(boatFields).expect(200);
     const before = await readTables(db);

@@ -1,5 +1,17 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { closeSync, existsSync, fdatasync, fsyncSync, ftruncateSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fdatasync,
+  fsyncSync,
+  ftruncateSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import type { Op } from '../db/store';
 import { Refusal } from '../errors';
@@ -74,7 +86,7 @@ export function readSegment(file: string): Segment | null {
   let lastN = 0;
   let goodBytes = 0;
   let number = 0;
-  for (let from = 0; from < content.length; ) {
+  for (let from = 0; from < content.length;) {
     const end = content.indexOf(10, from);
     const line = end < 0 ? null : readLine(content.toString('utf8', from, end));
     number += 1;
@@ -239,7 +251,7 @@ export class Journal {
 
   private wholly(fd: number, at: number, data: Buffer): void {
     try {
-      for (let done = 0; done < data.length; ) done += this.disk.write(fd, data.subarray(done));
+      for (let done = 0; done < data.length;) done += this.disk.write(fd, data.subarray(done));
     } catch (error) {
       try {
         ftruncateSync(fd, at);
@@ -305,9 +317,17 @@ function lineOf(line: Line): Buffer {
 function cannotWrite(error: NodeJS.ErrnoException, dir: string | null): Refusal {
   if (error instanceof Refusal) return error;
   if (error.code === 'ENOSPC' || error.code === 'EDQUOT') {
-    return new Refusal(507, 'disk_full', `The disk with ${dir} is full: this was not saved. Make room on it, then send it again. What was saved before can still be read.`);
+    return new Refusal(
+      507,
+      'disk_full',
+      `The disk with ${dir} is full: this was not saved. Make room on it, then send it again. What was saved before can still be read.`,
+    );
   }
-  return new Refusal(503, 'journal', `${dir} cannot be written (${error.code ?? error.message}): nothing more is saved until that is put right and the program is started again. What was saved before can still be read.`);
+  return new Refusal(
+    503,
+    'journal',
+    `${dir} cannot be written (${error.code ?? error.message}): nothing more is saved until that is put right and the program is started again. What was saved before can still be read.`,
+  );
 }
 
 /** A new file is only there after a power cut when its folder was written down too. */

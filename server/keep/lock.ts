@@ -21,7 +21,9 @@ export function lockFolder(dir: string): () => void {
   const fd = openSync(path, 'a+');
   if (!tryLock(fd)) {
     closeSync(fd);
-    throw new FolderInUse(`The data folder ${dir} is in use by ${ownerOf(path)}. Stop that one first, or set JACKPLANE_DATA to another folder.`);
+    throw new FolderInUse(
+      `The data folder ${dir} is in use by ${ownerOf(path)}. Stop that one first, or set JACKPLANE_DATA to another folder.`,
+    );
   }
   ftruncateSync(fd);
   writeSync(fd, JSON.stringify({ pid: process.pid, host: hostname() }));

@@ -18,7 +18,16 @@ import type { Yard } from './yard';
 export async function archiveForDownload(yard: Yard, now: number): Promise<string> {
   const { store, files, spool } = yard;
   const path = join(spool, `backup-${randomUUID()}`);
-  await store.alone(() => writeArchive(path, { db: store.db, files, now, history: store.journal.history, change: store.journal.n, filesBeside: false }));
+  await store.alone(() =>
+    writeArchive(path, {
+      db: store.db,
+      files,
+      now,
+      history: store.journal.history,
+      change: store.journal.n,
+      filesBeside: false,
+    }),
+  );
   return path;
 }
 
@@ -69,14 +78,28 @@ async function putBack(yard: Yard, path: string, dir: string, now: () => number,
       await fillFrom(db, archive, async (tx) => {
         if (demo) {
           // A demo that someone restored was touched, and is not made anew.
-          await applyOps(tx, [['put', 'facts', { key: TOUCHED, value: true }], ['put', 'facts', { key: SEEDED, value: now() }]]);
+          await applyOps(tx, [
+            ['put', 'facts', { key: TOUCHED, value: true }],
+            ['put', 'facts', { key: SEEDED, value: now() }],
+          ]);
         }
         if (backups) {
           // The new history is on the disk before it holds: a start in between finds it there and finishes this.
           const base = backups.freeName(now(), 'restored');
           const held = join(backups.dir, base);
-          const kept = { list: () => [...archive.files], size: (hash: string) => statSync(join(filesOf, hash)).size, read: (hash: string) => createReadStream(join(filesOf, hash)) };
-          await writeArchive(`${held}.part`, { db: tx, files: kept, now: now(), history: null, change: journal.n, filesBeside: true });
+          const kept = {
+            list: () => [...archive.files],
+            size: (hash: string) => statSync(join(filesOf, hash)).size,
+            read: (hash: string) => createReadStream(join(filesOf, hash)),
+          };
+          await writeArchive(`${held}.part`, {
+            db: tx,
+            files: kept,
+            now: now(),
+            history: null,
+            change: journal.n,
+            filesBeside: true,
+          });
           renameSync(`${held}.part`, held);
           syncFolder(backups.dir);
           begun = await journal.begin(now(), { base });

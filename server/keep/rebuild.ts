@@ -9,7 +9,15 @@ import { same } from '../db/versioned';
 import { HISTORY } from './archive';
 import { backupFilesDir, backupsDir, listBackups } from './backups';
 import { FileStore } from './files';
-import { firstOf, journalDir, readSegment, segmentFiles, type Journal, type JournalRecord, type Segment } from './journal';
+import {
+  firstOf,
+  journalDir,
+  readSegment,
+  segmentFiles,
+  type Journal,
+  type JournalRecord,
+  type Segment,
+} from './journal';
 import { checkArchive, fillFrom, type CheckedArchive } from './restore';
 
 /** What the yard was put together from. */
@@ -37,7 +45,8 @@ export async function rebuild(dataDir: string, options: { until: number | null; 
   let aside: string | null = null;
   if (!options.into && existsSync(join(dataDir, 'pg'))) {
     // One old database is kept, the newest.
-    for (const name of readdirSync(dataDir)) if (name.startsWith('pg-aside-')) rmSync(join(dataDir, name), { recursive: true, force: true });
+    for (const name of readdirSync(dataDir))
+      if (name.startsWith('pg-aside-')) rmSync(join(dataDir, name), { recursive: true, force: true });
     aside = join(dataDir, `pg-aside-${new Date().toISOString().replace(/[:.]/g, '-')}`);
     renameSync(join(dataDir, 'pg'), aside);
   }
@@ -49,7 +58,11 @@ export async function rebuild(dataDir: string, options: { until: number | null; 
     await writeOps(db, plan.records);
     await applyOps(db, [['put', 'facts', { key: HISTORY, value: plan.history }]]);
     const files = new FileStore(join(dataDir, 'files'));
-    if (plan.archive) files.adopt(plan.fileDir, plan.archive.files.filter((f) => existsSync(join(plan.fileDir, f))));
+    if (plan.archive)
+      files.adopt(
+        plan.fileDir,
+        plan.archive.files.filter((f) => existsSync(join(plan.fileDir, f))),
+      );
   } finally {
     rmSync(plan.staging, { recursive: true, force: true });
     await open?.close();
@@ -69,18 +82,30 @@ interface Plan {
 }
 
 async function planOf(dataDir: string, until: number): Promise<Plan> {
-  const segments = segmentFiles(journalDir(dataDir)).map(readSegment).filter((s): s is Segment => s !== null);
+  const segments = segmentFiles(journalDir(dataDir))
+    .map(readSegment)
+    .filter((s): s is Segment => s !== null);
   const history = segments.findLast((s) => s.head.at <= until)?.head.history ?? segments[0]?.head.history;
-  if (!history) throw new Error(`There is no journal in ${journalDir(dataDir)}: nothing can be put together from it. Restore a backup under Settings instead.`);
+  if (!history)
+    throw new Error(
+      `There is no journal in ${journalDir(dataDir)}: nothing can be put together from it. Restore a backup under Settings instead.`,
+    );
   const own = segments.filter((s) => s.head.history === history);
   const first = own[0] as Segment;
-  const losses = own.flatMap((s) => s.damaged.map((line) => `Line ${line} of ${s.file} cannot be read: one change of that time is missing.`));
+  const losses = own.flatMap((s) =>
+    s.damaged.map((line) => `Line ${line} of ${s.file} cannot be read: one change of that time is missing.`),
+  );
   const staging = join(dataDir, 'incoming', 'rebuild');
   mkdirSync(staging, { recursive: true });
-  const wanted = listBackups(dataDir).filter((b) => b.at <= until && (b.name === first.head.base || b.change >= first.head.first - 1)).reverse();
+  const wanted = listBackups(dataDir)
+    .filter((b) => b.at <= until && (b.name === first.head.base || b.change >= first.head.first - 1))
+    .reverse();
   for (const backup of wanted) {
     try {
-      const archive = await checkArchive(join(backupsDir(dataDir), backup.name), { staging, beside: backupFilesDir(dataDir) });
+      const archive = await checkArchive(join(backupsDir(dataDir), backup.name), {
+        staging,
+        beside: backupFilesDir(dataDir),
+      });
       if (archive.head.history !== history && backup.name !== first.head.base) continue;
       const records = own.flatMap((s) => s.records).filter((r) => r.n > backup.change && r.at <= until);
       const beside = archive.files.some((f) => existsSync(join(staging, f))) ? staging : backupFilesDir(dataDir);
@@ -89,8 +114,19 @@ async function planOf(dataDir: string, until: number): Promise<Plan> {
       losses.push(`${backup.name} cannot be used: ${(error as Error).message}`);
     }
   }
-  if (first.head.base !== null) throw new Error(`No backup in ${backupsDir(dataDir)} can be read. ${losses.join(' ')} Restore one that you keep elsewhere, under Settings.`);
-  return { history, backup: null, archive: null, records: own.flatMap((s) => s.records).filter((r) => r.at <= until), losses, staging, fileDir: staging };
+  if (first.head.base !== null)
+    throw new Error(
+      `No backup in ${backupsDir(dataDir)} can be read. ${losses.join(' ')} Restore one that you keep elsewhere, under Settings.`,
+    );
+  return {
+    history,
+    backup: null,
+    archive: null,
+    records: own.flatMap((s) => s.records).filter((r) => r.at <= until),
+    losses,
+    staging,
+    fileDir: staging,
+  };
 }
 
 /**
@@ -101,7 +137,10 @@ export async function replay(db: Db, dataDir: string, journal: Journal): Promise
   const last = listBackups(dataDir).findLast((b) => b.change <= journal.n);
   const files = segmentFiles(journalDir(dataDir));
   const from = files.findLastIndex((file) => firstOf(file) <= (last?.change ?? 0) + 1);
-  const records = files.slice(Math.max(0, from)).map(readSegment).flatMap((s) => (s && s.head.history === journal.history ? s.records : []));
+  const records = files
+    .slice(Math.max(0, from))
+    .map(readSegment)
+    .flatMap((s) => (s && s.head.history === journal.history ? s.records : []));
   return writeOps(db, records);
 }
 
@@ -132,12 +171,21 @@ const keyIn = (table: TableName, row: Row) => (table === 'facts' ? row.key : row
 
 async function lackingOf(db: Db, table: TableName, ops: readonly Op[]): Promise<Op[]> {
   const keys = ops.map(([, , row]) => keyIn(table, row) as string);
-  const found = new Map(((await db.select().from(TABLES[table] as PgTable).where(inArray(keyOf(table), keys))) as Row[]).map((r) => [keyIn(table, r), r]));
+  const found = new Map(
+    (
+      (await db
+        .select()
+        .from(TABLES[table] as PgTable)
+        .where(inArray(keyOf(table), keys))) as Row[]
+    ).map((r) => [keyIn(table, r), r]),
+  );
   return ops.flatMap((op): Op[] => {
     const there = found.get(keyIn(table, op[2]));
     if (!there) return [op];
     // Entries and revisions never change; other rows are there as they were written last, or not at all.
     if (op[0] === 'add') return [];
-    return Object.entries(op[2]).every(([key, value]) => same(there[key] ?? null, value ?? null)) ? [] : [['put', table, op[2]]];
+    return Object.entries(op[2]).every(([key, value]) => same(there[key] ?? null, value ?? null))
+      ? []
+      : [['put', table, op[2]]];
   });
 }

@@ -17,8 +17,14 @@ import { Refusal } from '../errors';
 import { ARCHIVE_VERSION, LIMITS, rawRows, readArchive, Unreadable, type ArchiveHead } from './archive';
 import { FILE_MAX_BYTES } from './files';
 
-const NOT_OURS = () => new Refusal(422, 'not_a_backup', 'This file is not a backup of Jack Plane. Choose the file that "Back up" gave you.');
-const damaged = (why: string) => new Refusal(422, 'damaged_backup', `This backup is damaged and was not restored: ${why.replace(/\.$/, '')}. Everything here is as it was. Try an older backup.`);
+const NOT_OURS = () =>
+  new Refusal(422, 'not_a_backup', 'This file is not a backup of Jack Plane. Choose the file that "Back up" gave you.');
+const damaged = (why: string) =>
+  new Refusal(
+    422,
+    'damaged_backup',
+    `This backup is damaged and was not restored: ${why.replace(/\.$/, '')}. Everything here is as it was. Try an older backup.`,
+  );
 const NEWER = () => new Refusal(422, 'too_new', 'This backup was made by a newer version. Update first, then restore.');
 
 export interface CheckedArchive {
@@ -35,7 +41,10 @@ export interface CheckedArchive {
  * @param beside where files lie that it only names
  * @throws Refusal 422 with a sentence
  */
-export async function checkArchive(path: string, options: { staging?: string; beside?: string }): Promise<CheckedArchive> {
+export async function checkArchive(
+  path: string,
+  options: { staging?: string; beside?: string },
+): Promise<CheckedArchive> {
   let head: ArchiveHead | null = null;
   let rows = 0;
   let ended = false;
@@ -49,7 +58,8 @@ export async function checkArchive(path: string, options: { staging?: string; be
         head = { ...value, tables: undefined } as unknown as ArchiveHead;
         if (head.version > ARCHIVE_VERSION) throw NEWER();
         if (head.version === 1) {
-          for (const [table, list] of Object.entries((value.tables ?? {}) as Record<string, Row[]>)) rows += checkedRows(table, list).length;
+          for (const [table, list] of Object.entries((value.tables ?? {}) as Record<string, Row[]>))
+            rows += checkedRows(table, list).length;
           ended = true;
         }
       } else if ('table' in value) {
@@ -60,7 +70,8 @@ export async function checkArchive(path: string, options: { staging?: string; be
         must(archiveFile, value);
         const name = value.file as string;
         if (value.beside) {
-          if (!options.beside || !(await hasHash(join(options.beside, name), name))) throw damaged(`the file ${name.slice(0, 12)}… that it names is not beside it`);
+          if (!options.beside || !(await hasHash(join(options.beside, name), name)))
+            throw damaged(`the file ${name.slice(0, 12)}… that it names is not beside it`);
           files.push(name);
         } else {
           arriving ??= new ArrivingFile(name, options.staging ?? null);
@@ -99,7 +110,9 @@ function must(schema: { validate(value: unknown): { error?: Error | undefined } 
 /** The rows of a line as they are to be stored, each held to its contract. Tables of earlier versions are told in today's. */
 function checkedRows(table: string, list: readonly Row[]): { table: TableName; row: Row }[] {
   if (table === 'weatherIssues') {
-    const typed = list.filter((r) => r.source === 'typed').map(({ id, boatId, issuedAt, typedDays }) => ({ id, boatId, issuedAt, days: typedDays ?? [] }));
+    const typed = list
+      .filter((r) => r.source === 'typed')
+      .map(({ id, boatId, issuedAt, typedDays }) => ({ id, boatId, issuedAt, days: typedDays ?? [] }));
     return checkedRows('typedForecasts', typed);
   }
   const schema = Object.hasOwn(ARCHIVE_ROWS, table) ? ARCHIVE_ROWS[table as TableName] : null;
@@ -166,7 +179,9 @@ export async function fillFrom(db: Db, archive: CheckedArchive, last: (tx: Db) =
       const tx = transaction as unknown as Db;
       for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
       for await (const { value } of readArchive(archive.path, statSync(archive.path).size)) {
-        if ('tables' in value) for (const [table, list] of Object.entries(value.tables as Record<string, Row[]>)) await insertRows(tx, table, list);
+        if ('tables' in value)
+          for (const [table, list] of Object.entries(value.tables as Record<string, Row[]>))
+            await insertRows(tx, table, list);
         else if ('table' in value) await insertRows(tx, value.table as string, value.rows as Row[]);
       }
       await checkReferences(tx, archive.files);
@@ -174,7 +189,11 @@ export async function fillFrom(db: Db, archive: CheckedArchive, last: (tx: Db) =
     });
   } catch (error) {
     if (error instanceof Refusal) throw error;
-    const { code, message, cause } = error as { code?: string; message: string; cause?: { code?: string; message?: string } };
+    const { code, message, cause } = error as {
+      code?: string;
+      message: string;
+      cause?: { code?: string; message?: string };
+    };
     const sqlState = code ?? cause?.code ?? '';
     if (/^(22|23)/.test(sqlState)) throw damaged(`its rows do not hold together (${cause?.message ?? message})`);
     throw error;
@@ -185,7 +204,8 @@ async function insertRows(tx: Db, table: string, list: readonly Row[]): Promise<
   const rows = checkedRows(table, list);
   const [first] = rows;
   if (!first) return;
-  for (let i = 0; i < rows.length; i += 200) await tx.insert(TABLES[first.table] as PgTable).values(rows.slice(i, i + 200).map((r) => r.row) as never);
+  for (let i = 0; i < rows.length; i += 200)
+    await tx.insert(TABLES[first.table] as PgTable).values(rows.slice(i, i + 200).map((r) => r.row) as never);
 }
 
 /** References that the database itself does not hold, and what could not be shown afterwards. */
@@ -193,14 +213,32 @@ async function checkReferences(tx: Db, files: readonly string[]): Promise<void> 
   const lacking = async (what: string, query: ReturnType<typeof sql>) => {
     if ((await rawRows(tx, sql`${query} limit 1`)).length > 0) throw damaged(what);
   };
-  await lacking('a patch in it has no zone', sql`select 1 from surfaces s where s.parent_id is not null and not exists (select 1 from surfaces p where p.id = s.parent_id and p.boat_id = s.boat_id)`);
+  await lacking(
+    'a patch in it has no zone',
+    sql`select 1 from surfaces s where s.parent_id is not null and not exists (select 1 from surfaces p where p.id = s.parent_id and p.boat_id = s.boat_id)`,
+  );
   for (const table of ['build_ups', 'named_build_ups']) {
-    await lacking('a coat in it has no data sheet', sql`select 1 from ${sql.identifier(table)} b, jsonb_array_elements(b.layers) l where not exists (select 1 from sheet_revisions r where r.id::text = l->>'sheetRevisionId')`);
+    await lacking(
+      'a coat in it has no data sheet',
+      sql`select 1 from ${sql.identifier(table)} b, jsonb_array_elements(b.layers) l where not exists (select 1 from sheet_revisions r where r.id::text = l->>'sheetRevisionId')`,
+    );
   }
-  await lacking('an entry in it has no data sheet', sql`select 1 from entries e where e.kind in ('started', 'mixed') and not exists (select 1 from sheet_revisions r where r.id::text = e.body->>'sheetRevisionId')`);
-  await lacking('an entry in it corrects one that is not there', sql`select 1 from entries e where e.supersedes is not null and not exists (select 1 from entries o where o.id = e.supersedes and o.boat_id = e.boat_id)`);
-  await lacking('a coat in it was put on a zone that is not there', sql`select 1 from entries e, jsonb_array_elements(e.body->'on') o where e.kind in ('started', 'mixed') and not exists (select 1 from surfaces s where s.id::text = o->>'surfaceId' and s.boat_id = e.boat_id)`);
-  const meshes = await rawRows(tx, sql`select mesh->>'fileHash' as hash from hulls where mesh is not null and not deleted`);
+  await lacking(
+    'an entry in it has no data sheet',
+    sql`select 1 from entries e where e.kind in ('started', 'mixed') and not exists (select 1 from sheet_revisions r where r.id::text = e.body->>'sheetRevisionId')`,
+  );
+  await lacking(
+    'an entry in it corrects one that is not there',
+    sql`select 1 from entries e where e.supersedes is not null and not exists (select 1 from entries o where o.id = e.supersedes and o.boat_id = e.boat_id)`,
+  );
+  await lacking(
+    'a coat in it was put on a zone that is not there',
+    sql`select 1 from entries e, jsonb_array_elements(e.body->'on') o where e.kind in ('started', 'mixed') and not exists (select 1 from surfaces s where s.id::text = o->>'surfaceId' and s.boat_id = e.boat_id)`,
+  );
+  const meshes = await rawRows(
+    tx,
+    sql`select mesh->>'fileHash' as hash from hulls where mesh is not null and not deleted`,
+  );
   if (meshes.some((m) => !files.includes(m.hash as string))) throw damaged('the mesh of a hull is not in it');
   const cache = new BoatCache(tx);
   for (const { id } of await tx.select({ id: boats.id }).from(boats)) {

@@ -42,7 +42,11 @@ export function wentDown(state: FolderState): boolean {
 function bootId(): string {
   try {
     if (process.platform === 'linux') return readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim();
-    if (process.platform === 'darwin') return execFileSync('sysctl', ['-n', 'kern.boottime']).toString().replace(/\s*}.*/s, '').trim();
+    if (process.platform === 'darwin')
+      return execFileSync('sysctl', ['-n', 'kern.boottime'])
+        .toString()
+        .replace(/\s*}.*/s, '')
+        .trim();
   } catch {
     // Told by the time below.
   }

@@ -69,15 +69,18 @@ export async function openYard(options: YardOptions): Promise<Yard> {
     if (!trusted && before && wentDown(before) && journal.history !== null) {
       const { losses } = await rebuild(dataDir, { until: null });
       putRight = `The computer went down while the yard was open. The database was put together again from the last backup and the journal; ${losses.length === 0 ? 'nothing that was saved is missing.' : losses.join(' ')}`;
-    } else if (journal.history !== null && !existsSync(pgDir(dataDir))) throw databaseDamaged(dataDir, 'it is not there');
-    const cleanly = before?.clean === true && before.history === journal.history && before.n === journal.n && putRight === null;
+    } else if (journal.history !== null && !existsSync(pgDir(dataDir)))
+      throw databaseDamaged(dataDir, 'it is not there');
+    const cleanly =
+      before?.clean === true && before.history === journal.history && before.n === journal.n && putRight === null;
     writeState(dataDir, { clean: false, history: journal.history, n: journal.n });
 
     const open = await openHere(dataDir);
     const store = new Store(open.db, journal, { now, demo: options.demo ?? false });
     const backups = new Backups(dataDir, store, files, now);
     await upToDate(open, { dataDir, files, journal, now });
-    if (journal.history !== null && !cleanly && !trusted && putRight === null) putRight = await catchUp(open.db, dataDir, journal, files);
+    if (journal.history !== null && !cleanly && !trusted && putRight === null)
+      putRight = await catchUp(open.db, dataDir, journal, files);
     return {
       store,
       files,
@@ -135,14 +138,24 @@ async function openHere(dataDir: string): Promise<OpenDb> {
 }
 
 /** Bring the database up to date, after a backup of what it holds. */
-async function upToDate(open: OpenDb, { dataDir, files, journal, now }: { dataDir: string; files: FileStore; journal: Journal; now: () => number }): Promise<void> {
+async function upToDate(
+  open: OpenDb,
+  { dataDir, files, journal, now }: { dataDir: string; files: FileStore; journal: Journal; now: () => number },
+): Promise<void> {
   const pending = await pendingMigrations(open.db);
   if (pending === 0) return;
   if (!(await isNew(open.db))) {
     const at = now();
     mkdirSync(backupFilesDir(dataDir), { recursive: true });
     const path = join(backupsDir(dataDir), backupName(at, journal.n, 'before-update'));
-    await writeArchive(`${path}.part`, { db: open.db, files, now: at, history: journal.history, change: journal.n, filesBeside: false });
+    await writeArchive(`${path}.part`, {
+      db: open.db,
+      files,
+      now: at,
+      history: journal.history,
+      change: journal.n,
+      filesBeside: false,
+    });
     renameSync(`${path}.part`, path);
   }
   await open.migrate();
@@ -169,7 +182,9 @@ async function catchUp(db: Db, dataDir: string, journal: Journal, files: FileSto
     return 'The program was stopped while a backup was put in place. That was finished now.';
   }
   const written = await replay(db, dataDir, journal);
-  return written === 0 ? null : `${written} ${written === 1 ? 'entry' : 'entries'} of the journal had not reached the database and were written into it.`;
+  return written === 0
+    ? null
+    : `${written} ${written === 1 ? 'entry' : 'entries'} of the journal had not reached the database and were written into it.`;
 }
 
 /**
@@ -194,5 +209,5 @@ export async function beginHistoryAnew({ store, backups }: Yard): Promise<void> 
   });
 }
 
-const tellHistory = ({ db, journal }: Store) => applyOps(db, [['put', 'facts', { key: HISTORY, value: journal.history }]]);
-
+const tellHistory = ({ db, journal }: Store) =>
+  applyOps(db, [['put', 'facts', { key: HISTORY, value: journal.history }]]);

@@ -6,7 +6,8 @@ import { notFound, Refusal } from '../errors';
 import { FILE_MAX_BYTES, tooLarge } from '../keep/files';
 import { check, checkNoQuery } from '../validate';
 
-const hashOf = (value: unknown) => check<string>(Joi.string().hex().lowercase().length(64).required().label('The file’s name'), value);
+const hashOf = (value: unknown) =>
+  check<string>(Joi.string().hex().lowercase().length(64).required().label('The file’s name'), value);
 
 /** Files go in and out as streams, past the limit for JSON, under one of their own. */
 export function fileRoutes({ yard: { files } }: Context): Router {

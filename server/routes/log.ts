@@ -15,12 +15,20 @@ export function logRoutes({ store, clock }: Context): Router {
   });
   router.get('/boats/:id/coat-sheets.csv', async (req, res) => {
     const bundle = await getBundle(store, idOf(req), clock);
-    res.attachment(`${fileName(bundle.boat.name)} coat sheets.csv`).type('text/csv').send(coatSheetsCsv(bundle));
+    res
+      .attachment(`${fileName(bundle.boat.name)} coat sheets.csv`)
+      .type('text/csv')
+      .send(coatSheetsCsv(bundle));
   });
   return router;
 }
 
 /** A boat's name may hold anything; a file's may not. */
 function fileName(name: string): string {
-  return name.normalize('NFKD').replace(/[^\w -]+/g, '').trim() || 'boat';
+  return (
+    name
+      .normalize('NFKD')
+      .replace(/[^\w -]+/g, '')
+      .trim() || 'boat'
+  );
 }

@@ -4,7 +4,21 @@ import { IANAZone } from 'luxon';
 import { v7 as uuid } from 'uuid';
 import { dimensionProblems } from '#core/hull/area';
 import { checkOffsets } from '#core/hull/offsets';
-import { boatBody, buildUpBody, buildUpsBody, hullBody, jobBody, surfaceBody, typedDaysBody, type Boat, type BuildUpRow, type HullRow, type Job, type SurfaceDraft, type TypedDayRow } from '#contracts/boat';
+import {
+  boatBody,
+  buildUpBody,
+  buildUpsBody,
+  hullBody,
+  jobBody,
+  surfaceBody,
+  typedDaysBody,
+  type Boat,
+  type BuildUpRow,
+  type HullRow,
+  type Job,
+  type SurfaceDraft,
+  type TypedDayRow,
+} from '#contracts/boat';
 import { borderBody, type BorderRow } from '#contracts/system';
 import type { Context } from '../context';
 import { getBoatRows, getBundle, withAreas } from '../db/boats';
@@ -28,7 +42,10 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
     const row = { ...check<Omit<Boat, 'id'>>(boatBody, req.body), id: idOf(req) };
     const [problem] = dimensionProblems(row);
     if (problem) throw new Refusal(422, 'impossible', problem.message, { field: problem.field });
-    if (!IANAZone.isValidZone(row.timeZone)) throw new Refusal(422, 'impossible', `"${row.timeZone}" is not a time zone. Choose one from the list.`, { field: 'timeZone' });
+    if (!IANAZone.isValidZone(row.timeZone))
+      throw new Refusal(422, 'impossible', `"${row.timeZone}" is not a time zone. Choose one from the list.`, {
+        field: 'timeZone',
+      });
     res.json(
       await store.write(async (tx) => {
         const written = await putVersioned(tx, 'boats', row, 'boat');
@@ -44,7 +61,10 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
 
   router.put('/jobs/:id', async (req, res) => {
     const row = { ...check<Omit<Job, 'id'>>(jobBody, req.body), id: idOf(req) };
-    if (row.inOn !== null && row.inOn < row.outOn) throw new Refusal(422, 'impossible', 'The launch is before the haul-out. Check the two dates.', { field: 'inOn' });
+    if (row.inOn !== null && row.inOn < row.outOn)
+      throw new Refusal(422, 'impossible', 'The launch is before the haul-out. Check the two dates.', {
+        field: 'inOn',
+      });
     res.json(
       await store.write(async (tx) => {
         await getBoatRows(tx, row.boatId);
@@ -61,7 +81,11 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
         await checkParent(tx, row);
         const { row: put, changed } = await putVersioned(tx, 'surfaces', row, 'zone');
         // Refuses an area that cannot be worked out, this zone's or its parent's, before anything is kept.
-        const areas = withAreas(shownZones([...zones.filter((z) => z.id !== put.id), ...(put.deleted ? [] : [put])]), boat, hull);
+        const areas = withAreas(
+          shownZones([...zones.filter((z) => z.id !== put.id), ...(put.deleted ? [] : [put])]),
+          boat,
+          hull,
+        );
         return { changed, row: areas.find((s) => s.id === row.id) ?? put };
       }),
     );
@@ -70,12 +94,16 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
   router.put('/hulls/:id', async (req, res) => {
     const row = { ...check<Omit<HullRow, 'id'>>(hullBody, req.body), id: idOf(req) };
     if (row.offsets) checkOffsets(row.offsets);
-    if (row.mesh && !yard.files.has(row.mesh.fileHash)) throw new Refusal(422, 'no_file', 'The mesh file did not arrive. Choose it again.', { field: 'mesh' });
+    if (row.mesh && !yard.files.has(row.mesh.fileHash))
+      throw new Refusal(422, 'no_file', 'The mesh file did not arrive. Choose it again.', { field: 'mesh' });
     res.json(
       await store.write(async (tx) => {
         const { boat, surfaces: zones } = await getBoatRows(tx, row.boatId);
         const [other] = await tx.db.select().from(hulls).where(eq(hulls.boatId, row.boatId));
-        if (other && other.id !== row.id) throw new Refusal(409, 'stale', 'This hull was measured meanwhile. Look at both and keep the one you want.', { current: other });
+        if (other && other.id !== row.id)
+          throw new Refusal(409, 'stale', 'This hull was measured meanwhile. Look at both and keep the one you want.', {
+            current: other,
+          });
         const written = await putVersioned(tx, 'hulls', row, 'hull');
         withAreas(zones, boat, written.row.deleted ? null : written.row);
         return written;
@@ -96,18 +124,26 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
   router.put('/boats/:id/build-ups', async (req, res) => {
     const boatId = idOf(req);
     const { rows } = check<{ rows: BuildUpRow[] }>(buildUpsBody, req.body);
-    if (rows.some((row) => row.boatId !== boatId)) throw new Refusal(422, 'impossible', 'A build-up of another boat is among them. Change one boat at a time.');
-    if (new Set(rows.map((row) => row.surfaceId)).size < rows.length) throw new Refusal(422, 'impossible', 'One zone is among them twice. Send each zone once.');
+    if (rows.some((row) => row.boatId !== boatId))
+      throw new Refusal(422, 'impossible', 'A build-up of another boat is among them. Change one boat at a time.');
+    if (new Set(rows.map((row) => row.surfaceId)).size < rows.length)
+      throw new Refusal(422, 'impossible', 'One zone is among them twice. Send each zone once.');
     res.json(await store.write((tx) => putBuildUps(tx, boatId, rows)));
   });
 
   router.put('/borders/:id', async (req, res) => {
     const row = { ...check<Omit<BorderRow, 'id'>>(borderBody, req.body), id: idOf(req) };
-    if (row.upperId === row.lowerId) throw new Refusal(422, 'impossible', 'A border lies between two zones. Choose another one.', { field: 'lowerId' });
+    if (row.upperId === row.lowerId)
+      throw new Refusal(422, 'impossible', 'A border lies between two zones. Choose another one.', {
+        field: 'lowerId',
+      });
     res.json(
       await store.write(async (tx) => {
         await getBoatRows(tx, row.boatId);
-        const found = await tx.db.select({ id: surfaces.id, deleted: surfaces.deleted }).from(surfaces).where(and(eq(surfaces.boatId, row.boatId), inArray(surfaces.id, [row.upperId, row.lowerId])));
+        const found = await tx.db
+          .select({ id: surfaces.id, deleted: surfaces.deleted })
+          .from(surfaces)
+          .where(and(eq(surfaces.boatId, row.boatId), inArray(surfaces.id, [row.upperId, row.lowerId])));
         // A border that goes away may lie between zones that went before it.
         if (found.filter((z) => row.deleted || !z.deleted).length < 2) throw notFound('zone');
         return putVersioned(tx, 'borders', row, 'border');
@@ -132,7 +168,8 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
 /** What a boat that moves or is placed anew leaves behind: the weather of the time before stays what it was. */
 async function keepPastPlace(tx: Writing, before: Boat, after: Boat, now: number): Promise<void> {
   const stood = weatherPlace(before);
-  if (!same(stood, weatherPlace(after))) await tx.put('pastPlaces', { id: uuid(), boatId: before.id, untilAt: now, ...stood });
+  if (!same(stood, weatherPlace(after)))
+    await tx.put('pastPlaces', { id: uuid(), boatId: before.id, untilAt: now, ...stood });
 }
 
 /** Zones as they are shown: in their order, patches gone with their zone. */
@@ -154,7 +191,13 @@ async function putBuildUps(tx: Writing, boatId: string, rows: readonly BuildUpRo
       stale.push(error.detail.current);
     }
   }
-  if (stale.length > 0) throw new Refusal(409, 'stale', `${stale.length === 1 ? 'One of these zones was' : `${stale.length} of these zones were`} changed meanwhile. Look at both and keep the ones you want.`, { current: { rows: stale } });
+  if (stale.length > 0)
+    throw new Refusal(
+      409,
+      'stale',
+      `${stale.length === 1 ? 'One of these zones was' : `${stale.length} of these zones were`} changed meanwhile. Look at both and keep the ones you want.`,
+      { current: { rows: stale } },
+    );
   return { rows: written };
 }
 
@@ -163,18 +206,31 @@ async function putBuildUp(tx: Writing, row: BuildUpRow): Promise<{ row: BuildUpR
   const [surface] = await tx.db.select().from(surfaces).where(eq(surfaces.id, row.surfaceId));
   if (!surface || surface.boatId !== row.boatId) throw notFound('zone');
   const [own] = await tx.db.select().from(buildUps).where(eq(buildUps.id, row.id));
-  if (own && own.surfaceId !== row.surfaceId) throw new Refusal(422, 'impossible', 'This build-up belongs to another zone.');
+  if (own && own.surfaceId !== row.surfaceId)
+    throw new Refusal(422, 'impossible', 'This build-up belongs to another zone.');
   const [other] = await tx.db.select().from(buildUps).where(eq(buildUps.surfaceId, row.surfaceId));
-  if (other && other.id !== row.id) throw new Refusal(409, 'stale', 'This zone has a build-up already. Look at both and keep the one you want.', { current: other });
+  if (other && other.id !== row.id)
+    throw new Refusal(409, 'stale', 'This zone has a build-up already. Look at both and keep the one you want.', {
+      current: other,
+    });
   await checkLayerSheets(tx.db, row.layers, other?.layers);
   return putVersioned(tx, 'buildUps', row, 'build-up');
 }
 
 /** A patch lies on a zone of the same boat, one deep. */
 async function checkParent(tx: Writing, row: SurfaceDraft): Promise<void> {
-  if ((row.parentId === null) !== (row.patchKind === null)) throw new Refusal(422, 'impossible', 'A patch needs both its zone and its kind. Choose them.', { field: 'patchKind' });
+  if ((row.parentId === null) !== (row.patchKind === null))
+    throw new Refusal(422, 'impossible', 'A patch needs both its zone and its kind. Choose them.', {
+      field: 'patchKind',
+    });
   if (row.parentId === null) return;
-  const [parent] = await tx.db.select().from(surfaces).where(and(eq(surfaces.id, row.parentId), eq(surfaces.boatId, row.boatId)));
+  const [parent] = await tx.db
+    .select()
+    .from(surfaces)
+    .where(and(eq(surfaces.id, row.parentId), eq(surfaces.boatId, row.boatId)));
   if (!parent || (parent.deleted && !row.deleted)) throw notFound('zone');
-  if (!row.deleted && (parent.parentId !== null || parent.id === row.id)) throw new Refusal(422, 'impossible', 'A patch cannot lie on another patch. Choose the zone beneath.', { field: 'parentId' });
+  if (!row.deleted && (parent.parentId !== null || parent.id === row.id))
+    throw new Refusal(422, 'impossible', 'A patch cannot lie on another patch. Choose the zone beneath.', {
+      field: 'parentId',
+    });
 }

@@ -22,9 +22,18 @@ export function storesRoutes({ store, summaries }: Context): Router {
 
   router.put('/lots/:id', async (req, res) => {
     const row = { ...check<Omit<LotRow, 'id'>>(lotBody, req.body), id: idOf(req) };
-    if (row.leftL > row.sizeL * 1.1) throw new Refusal(422, 'impossible', 'More is left than the tin holds. Check both figures and their units.', { field: 'leftL' });
-    if (row.weighed && row.weighed.grossKg < row.weighed.tareKg) throw new Refusal(422, 'impossible', 'The full tin weighs less than the empty one. Check the two weights.', { field: 'weighed' });
-    if (row.boughtOn !== null && row.openedOn !== null && row.openedOn < row.boughtOn) throw new Refusal(422, 'impossible', 'The tin was opened before it was bought. Check the two dates.', { field: 'openedOn' });
+    if (row.leftL > row.sizeL * 1.1)
+      throw new Refusal(422, 'impossible', 'More is left than the tin holds. Check both figures and their units.', {
+        field: 'leftL',
+      });
+    if (row.weighed && row.weighed.grossKg < row.weighed.tareKg)
+      throw new Refusal(422, 'impossible', 'The full tin weighs less than the empty one. Check the two weights.', {
+        field: 'weighed',
+      });
+    if (row.boughtOn !== null && row.openedOn !== null && row.openedOn < row.boughtOn)
+      throw new Refusal(422, 'impossible', 'The tin was opened before it was bought. Check the two dates.', {
+        field: 'openedOn',
+      });
     res.json(
       await store.write(async (tx) => {
         await checkPart(tx, row);
@@ -35,7 +44,8 @@ export function storesRoutes({ store, summaries }: Context): Router {
 
   router.put('/yard-rules/:id', async (req, res) => {
     const row = { ...check<Omit<YardRules, 'id'>>(yardRulesBody, req.body), id: idOf(req) };
-    if (row.id !== YARD_RULES_ID) throw new Refusal(422, 'impossible', 'The yard has one set of rules. Reload and change those.');
+    if (row.id !== YARD_RULES_ID)
+      throw new Refusal(422, 'impossible', 'The yard has one set of rules. Reload and change those.');
     res.json(await store.write((tx) => putVersioned(tx, 'yardRules', row, 'rules of the yard')));
   });
 
@@ -66,5 +76,11 @@ async function checkPart(tx: Writing, row: LotRow): Promise<void> {
     return;
   }
   const sheet = await getSheet(tx.db, row.sheetId);
-  if (!sheet.revisions.some((r) => r.body.parts.some((p) => p.name === row.part))) throw new Refusal(422, 'impossible', `${sheet.current.body.name} has no part called "${row.part}". Choose one of its parts.`, { field: 'part' });
+  if (!sheet.revisions.some((r) => r.body.parts.some((p) => p.name === row.part)))
+    throw new Refusal(
+      422,
+      'impossible',
+      `${sheet.current.body.name} has no part called "${row.part}". Choose one of its parts.`,
+      { field: 'part' },
+    );
 }

@@ -6,7 +6,8 @@ const H = 3_600_000;
 const D = 24 * H;
 const place = { name: 'Sallow Haven', latitudeDeg: 28, utcOffsetH: 0 };
 const T0 = Date.UTC(2026, 4, 1);
-const run = (from: number, to: number, issuedAt: number, at = place) => simulateWeather({ place: at, from, to, issuedAt });
+const run = (from: number, to: number, issuedAt: number, at = place) =>
+  simulateWeather({ place: at, from, to, issuedAt });
 
 describe('the weather simulator', () => {
   const year = run(T0, T0 + 365 * D, T0 + 365 * D);

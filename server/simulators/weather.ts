@@ -42,12 +42,18 @@ export function issueTime(now: number): number {
 }
 
 /** Hours from `from` to `to` (epoch ms, whole hours) as the issue of `issuedAt` tells them. */
-export function simulateWeather(options: { place: SimulatedPlace; issuedAt: number; from: number; to: number }): WeatherHour[] {
+export function simulateWeather(options: {
+  place: SimulatedPlace;
+  issuedAt: number;
+  from: number;
+  to: number;
+}): WeatherHour[] {
   const { place, issuedAt } = options;
   const hours: WeatherHour[] = [];
   for (let at = Math.ceil(options.from / HOUR_MS) * HOUR_MS; at <= options.to; at += HOUR_MS) {
     const ahead = Math.max(0, at - issuedAt) / DAY_MS;
-    const error = (channel: string) => noise(`${place.name}/${issuedAt}/${channel}`, at / (9 * HOUR_MS)) * Math.min(1, ahead / 5);
+    const error = (channel: string) =>
+      noise(`${place.name}/${issuedAt}/${channel}`, at / (9 * HOUR_MS)) * Math.min(1, ahead / 5);
     hours.push(oneHour(place, at, { airC: 2.4 * error('air'), front: 0.5 * error('front') }));
   }
   return hours;
@@ -57,10 +63,11 @@ function oneHour(place: SimulatedPlace, at: number, error: { airC: number; front
   const latitude = (place.latitudeDeg * Math.PI) / 180;
   const dayOfYear = ((at / DAY_MS) % 365.25) + 0;
   // Height of the sun from declination and hour angle; the sun stands highest half an hour past noon.
-  const declination = (-23.44 * Math.PI) / 180 * Math.cos((2 * Math.PI * (dayOfYear + 10)) / 365.25);
+  const declination = ((-23.44 * Math.PI) / 180) * Math.cos((2 * Math.PI * (dayOfYear + 10)) / 365.25);
   const localHour = (at / HOUR_MS + place.utcOffsetH) % 24;
   const hourAngle = ((localHour - 12.5) / 24) * 2 * Math.PI;
-  const sunHeight = Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle);
+  const sunHeight =
+    Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle);
 
   const seed = place.name || 'nowhere';
   const front = clamp(0.36 + 0.72 * noise(`${seed}/front`, at / (1.7 * DAY_MS)) + error.front, 0, 1);
@@ -77,7 +84,11 @@ function oneHour(place: SimulatedPlace, at: number, error: { airC: number; front
 
   const lackC = 3.8 + 4.6 * (1 - front) + 1.8 * noise(`${seed}/dew`, at / (1.1 * DAY_MS));
   const dewC = Math.min(meanC + massC + error.airC - lackC, airC - 0.1);
-  const windMs = clamp(2.4 + 5 * front ** 2 + 1.8 * noise(`${seed}/wind`, at / (4 * HOUR_MS)) + (sunHeight > 0 ? 1.2 * sunHeight : 0), 0.2, 25);
+  const windMs = clamp(
+    2.4 + 5 * front ** 2 + 1.8 * noise(`${seed}/wind`, at / (4 * HOUR_MS)) + (sunHeight > 0 ? 1.2 * sunHeight : 0),
+    0.2,
+    25,
+  );
   const wet = front - 0.84 + 0.12 * noise(`${seed}/rain`, at / (2.3 * HOUR_MS));
   return {
     at,

@@ -25,7 +25,10 @@ async function ring(): Promise<void> {
   if (!audio || waking) return;
   waking = true;
   await audio.resume().finally(() => (waking = false));
-  for (const [start, pitch] of [[0, 880], [0.22, 660]] as const) {
+  for (const [start, pitch] of [
+    [0, 880],
+    [0.22, 660],
+  ] as const) {
     const tone = audio.createOscillator();
     const volume = audio.createGain();
     tone.frequency.value = pitch;
@@ -58,11 +61,20 @@ export function Alarm() {
   }, []);
 
   // What waits to be sent counts already: a pot mixed with no signal rings, one that was emptied is quiet.
-  const unsent = waiting.flatMap((w) => (w.change.kind === 'entry' && w.change.entry.stream === 'batch' ? [{ ...w.change.entry, recordedAt: w.change.entry.occurredAt } as LogEntry] : []));
-  const quiet = (batchId: string, timer: string) => unsent.some((e) => e.streamId === batchId && (e.kind === 'emptied' || (e.kind === 'silenced' && e.body.timer === timer)));
+  const unsent = waiting.flatMap((w) =>
+    w.change.kind === 'entry' && w.change.entry.stream === 'batch'
+      ? [{ ...w.change.entry, recordedAt: w.change.entry.occurredAt } as LogEntry]
+      : [],
+  );
+  const quiet = (batchId: string, timer: string) =>
+    unsent.some(
+      (e) => e.streamId === batchId && (e.kind === 'emptied' || (e.kind === 'silenced' && e.body.timer === timer)),
+    );
   const due = (yard?.boats ?? []).flatMap((b) => {
     const own = batchTimers(foldLog(unsent.filter((e) => e.boatId === b.boat.id)).batches, at);
-    return [...b.timers, ...own.filter((t) => !b.timers.some((x) => x.batchId === t.batchId))].filter((t) => !t.silenced && t.dueAt <= at && !quiet(t.batchId, t.timer)).map((t) => ({ ...t, boat: b.boat }));
+    return [...b.timers, ...own.filter((t) => !b.timers.some((x) => x.batchId === t.batchId))]
+      .filter((t) => !t.silenced && t.dueAt <= at && !quiet(t.batchId, t.timer))
+      .map((t) => ({ ...t, boat: b.boat }));
   });
   const ringing = due.length > 0;
   const first = due[0];
@@ -92,15 +104,43 @@ export function Alarm() {
       {due.map((timer) => (
         <div key={`${timer.batchId}-${timer.timer}`} className="flex flex-wrap items-center gap-3 px-4 py-1">
           <BellRing size={22} aria-hidden="true" />
-          <Link to={`/boats/${timer.boat.id}/mix`} className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4">
-            {timer.timer === 'stand' ? 'Stand is over, the batch may be used' : 'Pot life has ended: throw the rest away safely'} · {timer.boat.name}
+          <Link
+            to={`/boats/${timer.boat.id}/mix`}
+            className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4"
+          >
+            {timer.timer === 'stand'
+              ? 'Stand is over, the batch may be used'
+              : 'Pot life has ended: throw the rest away safely'}{' '}
+            · {timer.boat.name}
           </Link>
           <button
             type="button"
             className="btn border-current bg-transparent text-inherit"
             onClick={() => {
-              queryClient.setQueryData<Yard>(['yard'], (y) => y && { ...y, boats: y.boats.map((b) => ({ ...b, timers: b.timers.map((t) => (t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t)) })) });
-              void logEntry({ boatId: timer.boat.id, stream: 'batch', streamId: timer.batchId, kind: 'silenced', body: { timer: timer.timer } }, 'Timer silenced', { quiet: true });
+              queryClient.setQueryData<Yard>(
+                ['yard'],
+                (y) =>
+                  y && {
+                    ...y,
+                    boats: y.boats.map((b) => ({
+                      ...b,
+                      timers: b.timers.map((t) =>
+                        t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t,
+                      ),
+                    })),
+                  },
+              );
+              void logEntry(
+                {
+                  boatId: timer.boat.id,
+                  stream: 'batch',
+                  streamId: timer.batchId,
+                  kind: 'silenced',
+                  body: { timer: timer.timer },
+                },
+                'Timer silenced',
+                { quiet: true },
+              );
             }}
           >
             Silence

@@ -51,7 +51,10 @@ function JobStrip({ view }: { view: BoatView }) {
   const simulated = view.hours.findLast((h) => h.at <= at)?.source === 'simulated';
   return (
     <p className="no-print ruled narrow apart flex flex-wrap items-baseline gap-x-4 gap-y-0 px-3 py-1.5 text-lg sm:px-5">
-      <Link to={`/boats/${boat.id}/edit`} className="max-w-full cut text-xl font-semibold underline decoration-1 underline-offset-4">
+      <Link
+        to={`/boats/${boat.id}/edit`}
+        className="max-w-full cut text-xl font-semibold underline decoration-1 underline-offset-4"
+      >
         {boat.name}
       </Link>
       {out !== null && out > 0 && <span>day {out} on the hard</span>}
@@ -67,7 +70,15 @@ function JobStrip({ view }: { view: BoatView }) {
         </span>
       )}
       {launch !== null && (
-        <span className="sm:ml-auto">{launch > 1 ? `${launch} days to launch` : launch === 1 ? 'launch tomorrow' : launch === 0 ? 'launch today' : `launch was ${-launch} ${launch === -1 ? 'day' : 'days'} ago`}</span>
+        <span className="sm:ml-auto">
+          {launch > 1
+            ? `${launch} days to launch`
+            : launch === 1
+              ? 'launch tomorrow'
+              : launch === 0
+                ? 'launch today'
+                : `launch was ${-launch} ${launch === -1 ? 'day' : 'days'} ago`}
+        </span>
       )}
     </p>
   );
@@ -76,7 +87,10 @@ function JobStrip({ view }: { view: BoatView }) {
 function Bench({ view }: { view: BoatView }) {
   const figures = benchFigures(view);
   return (
-    <nav aria-label="Bench" className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] apart lg:static lg:border-b lg:border-t-0 lg:px-5">
+    <nav
+      aria-label="Bench"
+      className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] apart lg:static lg:border-b lg:border-t-0 lg:px-5"
+    >
       <ul className="grid grid-cols-6 lg:flex lg:gap-8">
         {PLACES.map((place) => (
           <li key={place.path} className="min-w-0">

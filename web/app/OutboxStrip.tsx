@@ -21,16 +21,24 @@ export function OutboxStrip() {
       <div className="flex flex-wrap items-center gap-x-4">
         {silent && (
           <span className="link-row">
-            {trouble ? `The server could not save it: ${trouble} Trying again.` : `No answer from the server.`} {unsent} {unsent === 1 ? 'entry is' : 'entries are'} kept {loose.length > 0 ? 'in this tab' : 'on this device'} and will be sent.
+            {trouble ? `The server could not save it: ${trouble} Trying again.` : `No answer from the server.`} {unsent}{' '}
+            {unsent === 1 ? 'entry is' : 'entries are'} kept {loose.length > 0 ? 'in this tab' : 'on this device'} and
+            will be sent.
           </span>
         )}
         {loose.length > 0 && (
           <span className="link-row font-semibold text-error">
-            This device is full: {loose.map((w) => `"${w.label}"`).join(', ')} {loose.length === 1 ? 'is' : 'are'} not logged until sent. Do not close this tab.
+            This device is full: {loose.map((w) => `"${w.label}"`).join(', ')} {loose.length === 1 ? 'is' : 'are'} not
+            logged until sent. Do not close this tab.
           </span>
         )}
         {parked.length > 0 && (
-          <button type="button" className="narrow hand text-lg font-semibold text-error underline underline-offset-4" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <button
+            type="button"
+            className="narrow hand text-lg font-semibold text-error underline underline-offset-4"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
             {parked.length} {parked.length === 1 ? 'entry was' : 'entries were'} not taken: look
           </button>
         )}

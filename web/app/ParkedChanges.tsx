@@ -44,7 +44,11 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
           </>
         )}
       </div>
-      {failure.code !== 'stale' && <pre className="mt-2 max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">{JSON.stringify(mine, null, 1)}</pre>}
+      {failure.code !== 'stale' && (
+        <pre className="mt-2 max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">
+          {JSON.stringify(mine, null, 1)}
+        </pre>
+      )}
     </li>
   );
 }

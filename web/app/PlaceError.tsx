@@ -4,7 +4,8 @@ import { Refused } from '../data/api';
 /** Something in a place broke: say so, keep the rest of the page, offer a way on. */
 export function PlaceError() {
   const error = useRouteError();
-  if ((isRouteErrorResponse(error) && error.status === 404) || (error instanceof Refused && error.status === 404)) return <NotFound />;
+  if ((isRouteErrorResponse(error) && error.status === 404) || (error instanceof Refused && error.status === 404))
+    return <NotFound />;
   return (
     <section className="mx-auto max-w-2xl p-6" role="alert">
       <h1>This place could not be shown</h1>

@@ -52,17 +52,32 @@ export function Shell() {
           <span className="sm:hidden">{units.system === 'metric' ? 'm' : 'ft'}</span>
           <span className="hidden sm:inline">{units.system === 'metric' ? 'm · L · µm' : 'ft · gal · mil'}</span>
         </button>
-        <button type="button" className="hand grid min-w-11 place-items-center" onClick={() => changeSettings({ theme: theme === 'chalk' ? 'shed' : 'chalk' })} aria-label={theme === 'chalk' ? 'Dark theme, for the shed' : 'Light theme, for the yard'}>
+        <button
+          type="button"
+          className="hand grid min-w-11 place-items-center"
+          onClick={() => changeSettings({ theme: theme === 'chalk' ? 'shed' : 'chalk' })}
+          aria-label={theme === 'chalk' ? 'Dark theme, for the shed' : 'Light theme, for the yard'}
+        >
           {theme === 'chalk' ? <Moon size={20} aria-hidden="true" /> : <Sun size={20} aria-hidden="true" />}
         </button>
-        <button type="button" className="narrow hand hidden min-w-11 text-lg sm:block" onClick={() => setKeysOpen(true)} aria-label="Keyboard keys">
+        <button
+          type="button"
+          className="narrow hand hidden min-w-11 text-lg sm:block"
+          onClick={() => setKeysOpen(true)}
+          aria-label="Keyboard keys"
+        >
           ?
         </button>
       </header>
       {yard && <YardNotices yard={yard} />}
       <OutboxStrip />
       <Alarm />
-      <main id="place" tabIndex={-1} className={`flex min-w-0 flex-1 flex-col outline-none ${busy ? 'opacity-70' : ''}`} aria-busy={busy}>
+      <main
+        id="place"
+        tabIndex={-1}
+        className={`flex min-w-0 flex-1 flex-col outline-none ${busy ? 'opacity-70' : ''}`}
+        aria-busy={busy}
+      >
         <Suspense>
           <Outlet />
         </Suspense>

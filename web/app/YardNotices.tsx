@@ -12,7 +12,8 @@ export function YardNotices({ yard }: { yard: Yard }) {
       )}
       {yard.clockBehind !== null && (
         <p className="no-print ruled bg-base-200 px-4 py-1 font-semibold text-error" role="status">
-          The clock of the server stands at {at(yard.now)}, before its last entry ({at(yard.clockBehind)}). Set it right: windows are told for the wrong time.
+          The clock of the server stands at {at(yard.now)}, before its last entry ({at(yard.clockBehind)}). Set it
+          right: windows are told for the wrong time.
         </p>
       )}
     </>

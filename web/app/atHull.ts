@@ -15,12 +15,16 @@ const FIRST_MS = 2000;
 
 /** Once the first screen stands and nothing is asked of the page, fetch them one after the other. */
 export function fetchAhead(): void {
-  const idle = typeof requestIdleCallback === 'undefined' ? (work: () => void) => setTimeout(work, 1500) : requestIdleCallback;
+  const idle =
+    typeof requestIdleCallback === 'undefined' ? (work: () => void) => setTimeout(work, 1500) : requestIdleCallback;
   const waiting = Object.values(atHull);
   const next = () => {
     const fetchPlace = waiting.shift();
     // What does not come now comes when it is opened.
-    if (fetchPlace) void fetchPlace().catch(() => undefined).then(() => idle(next));
+    if (fetchPlace)
+      void fetchPlace()
+        .catch(() => undefined)
+        .then(() => idle(next));
   };
   setTimeout(() => idle(next), FIRST_MS);
 }

@@ -22,7 +22,12 @@ function newPath(pathname: string, boatId: string | undefined): string {
 }
 
 function typing(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('dialog[open]') !== null);
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable ||
+      /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+      target.closest('dialog[open]') !== null)
+  );
 }
 
 /** Open all workings on the page, or close them when any is open. */
@@ -40,7 +45,12 @@ export function useKeys(onHelp: () => void): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.altKey) return;
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !typing(event.target)) {
+      if (
+        (event.ctrlKey || event.metaKey) &&
+        event.key.toLowerCase() === 'z' &&
+        !event.shiftKey &&
+        !typing(event.target)
+      ) {
         event.preventDefault();
         undo();
         return;

@@ -31,19 +31,52 @@ export const router = createBrowserRouter([
                 children: [
                   { index: true, element: <TodayPlace /> },
                   { path: 'today', element: <TodayPlace /> },
-                  { path: 'edit', lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).EditBoat }) },
-                  { path: 'weather', lazy: async () => ({ Component: (await import('../places/weather/WeatherPlace')).WeatherPlace }) },
+                  {
+                    path: 'edit',
+                    lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).EditBoat }),
+                  },
+                  {
+                    path: 'weather',
+                    lazy: async () => ({ Component: (await import('../places/weather/WeatherPlace')).WeatherPlace }),
+                  },
                   { path: 'hull/:surfaceId?', lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }) },
-                  { path: 'hull/:surfaceId/patch', lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }) },
-                  { path: 'hull/:surfaceId/girths', lazy: async () => ({ Component: (await import('../places/hull/GirthPage')).GirthPage }) },
-                  { path: 'hull/:surfaceId/shapes', lazy: async () => ({ Component: (await import('../places/hull/ShapesPage')).ShapesPage }) },
-                  { path: 'hull/offsets', lazy: async () => ({ Component: (await import('../places/hull/OffsetsPage')).OffsetsPage }) },
-                  { path: 'hull/mesh', lazy: async () => ({ Component: (await import('../places/hull/MeshPage')).MeshPage }) },
+                  {
+                    path: 'hull/:surfaceId/patch',
+                    lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }),
+                  },
+                  {
+                    path: 'hull/:surfaceId/girths',
+                    lazy: async () => ({ Component: (await import('../places/hull/GirthPage')).GirthPage }),
+                  },
+                  {
+                    path: 'hull/:surfaceId/shapes',
+                    lazy: async () => ({ Component: (await import('../places/hull/ShapesPage')).ShapesPage }),
+                  },
+                  {
+                    path: 'hull/offsets',
+                    lazy: async () => ({ Component: (await import('../places/hull/OffsetsPage')).OffsetsPage }),
+                  },
+                  {
+                    path: 'hull/mesh',
+                    lazy: async () => ({ Component: (await import('../places/hull/MeshPage')).MeshPage }),
+                  },
                   { path: 'film/:surfaceId?', lazy: async () => ({ Component: (await atHull.FilmPlace()).FilmPlace }) },
-                  { path: 'film/:surfaceId/schools', lazy: async () => ({ Component: (await import('../places/film/SchoolsPage')).SchoolsPage }) },
-                  { path: 'film/borders', lazy: async () => ({ Component: (await import('../places/film/BordersPage')).BordersPage }) },
-                  { path: 'film/swap', lazy: async () => ({ Component: (await import('../places/film/SwapPage')).SwapPage }) },
-                  { path: 'film/buy', lazy: async () => ({ Component: (await import('../places/buy/BuyPlace')).BuyPlace }) },
+                  {
+                    path: 'film/:surfaceId/schools',
+                    lazy: async () => ({ Component: (await import('../places/film/SchoolsPage')).SchoolsPage }),
+                  },
+                  {
+                    path: 'film/borders',
+                    lazy: async () => ({ Component: (await import('../places/film/BordersPage')).BordersPage }),
+                  },
+                  {
+                    path: 'film/swap',
+                    lazy: async () => ({ Component: (await import('../places/film/SwapPage')).SwapPage }),
+                  },
+                  {
+                    path: 'film/buy',
+                    lazy: async () => ({ Component: (await import('../places/buy/BuyPlace')).BuyPlace }),
+                  },
                   { path: 'mix', lazy: async () => ({ Component: (await atHull.MixPlace()).MixPlace }) },
                   { path: 'coat', lazy: async () => ({ Component: (await atHull.CoatPlace()).CoatPlace }) },
                   { path: 'coat/start', lazy: async () => ({ Component: (await atHull.StartCoat()).StartCoat }) },
@@ -54,14 +87,38 @@ export const router = createBrowserRouter([
               },
             ],
           },
-          { path: 'stores', lazy: async () => ({ Component: (await import('../places/stores/StoresPlace')).StoresPlace }) },
-          { path: 'build-ups', lazy: async () => ({ Component: (await import('../places/buildups/BuildUpsPlace')).BuildUpsPlace }) },
-          { path: 'build-ups/:namedId', lazy: async () => ({ Component: (await import('../places/buildups/BuildUpPage')).BuildUpPage }) },
-          { path: 'sheets', lazy: async () => ({ Component: (await import('../places/sheets/SheetsPlace')).SheetsPlace }) },
-          { path: 'sheets/new/:how', lazy: async () => ({ Component: (await import('../places/sheets/SheetForm')).NewSheet }) },
-          { path: 'sheets/:sheetId', lazy: async () => ({ Component: (await import('../places/sheets/SheetPage')).SheetPage }) },
-          { path: 'sheets/:sheetId/edit', lazy: async () => ({ Component: (await import('../places/sheets/SheetForm')).EditSheet }) },
-          { path: 'settings', lazy: async () => ({ Component: (await import('../places/settings/SettingsPlace')).SettingsPlace }) },
+          {
+            path: 'stores',
+            lazy: async () => ({ Component: (await import('../places/stores/StoresPlace')).StoresPlace }),
+          },
+          {
+            path: 'build-ups',
+            lazy: async () => ({ Component: (await import('../places/buildups/BuildUpsPlace')).BuildUpsPlace }),
+          },
+          {
+            path: 'build-ups/:namedId',
+            lazy: async () => ({ Component: (await import('../places/buildups/BuildUpPage')).BuildUpPage }),
+          },
+          {
+            path: 'sheets',
+            lazy: async () => ({ Component: (await import('../places/sheets/SheetsPlace')).SheetsPlace }),
+          },
+          {
+            path: 'sheets/new/:how',
+            lazy: async () => ({ Component: (await import('../places/sheets/SheetForm')).NewSheet }),
+          },
+          {
+            path: 'sheets/:sheetId',
+            lazy: async () => ({ Component: (await import('../places/sheets/SheetPage')).SheetPage }),
+          },
+          {
+            path: 'sheets/:sheetId/edit',
+            lazy: async () => ({ Component: (await import('../places/sheets/SheetForm')).EditSheet }),
+          },
+          {
+            path: 'settings',
+            lazy: async () => ({ Component: (await import('../places/settings/SettingsPlace')).SettingsPlace }),
+          },
           { path: '*', element: <NotFound /> },
         ],
       },

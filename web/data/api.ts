@@ -48,5 +48,11 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST', path: string, body
   // A proxy or a server that is going down answers without our shape of error.
   if (!told?.error) throw new NoAnswer('The server cannot answer just now.');
   if (response.status >= 500) throw new Fault(response.status, told.error.code, told.error.message);
-  throw new Refused(response.status, told.error.code, told.error.message, told.error.field ?? null, told.error.current ?? null);
+  throw new Refused(
+    response.status,
+    told.error.code,
+    told.error.message,
+    told.error.field ?? null,
+    told.error.current ?? null,
+  );
 }

@@ -15,7 +15,15 @@ export type Change =
   | { kind: 'buildUp'; row: BuildUpRow }
   | { kind: 'buildUps'; boatId: string; rows: BuildUpRow[] }
   | { kind: 'border'; row: BorderRow }
-  | { kind: 'sheet'; id: string; revisionId: string; body: SheetBody; withdrawn: boolean; deleted: boolean; version: number }
+  | {
+      kind: 'sheet';
+      id: string;
+      revisionId: string;
+      body: SheetBody;
+      withdrawn: boolean;
+      deleted: boolean;
+      version: number;
+    }
   | { kind: 'sheetImport'; id: string; taken: boolean; sheets: NewSheet[] }
   | { kind: 'named'; row: NamedBuildUpRow }
   | { kind: 'lot'; row: LotRow }
@@ -100,11 +108,20 @@ export function linksOf(change: Change): { touches: string[]; needs: string[] } 
     case 'job':
     case 'hull':
     case 'surface':
-      return { touches: [change.row.id], needs: [change.row.boatId, ...('parentId' in change.row && change.row.parentId ? [change.row.parentId] : [])] };
+      return {
+        touches: [change.row.id],
+        needs: [change.row.boatId, ...('parentId' in change.row && change.row.parentId ? [change.row.parentId] : [])],
+      };
     case 'buildUp':
-      return { touches: [change.row.id], needs: [change.row.boatId, change.row.surfaceId, ...sheetsOf(change.row.layers)] };
+      return {
+        touches: [change.row.id],
+        needs: [change.row.boatId, change.row.surfaceId, ...sheetsOf(change.row.layers)],
+      };
     case 'buildUps':
-      return { touches: change.rows.map((r) => r.id), needs: [change.boatId, ...change.rows.flatMap((r) => [r.surfaceId, ...sheetsOf(r.layers)])] };
+      return {
+        touches: change.rows.map((r) => r.id),
+        needs: [change.boatId, ...change.rows.flatMap((r) => [r.surfaceId, ...sheetsOf(r.layers)])],
+      };
     case 'border':
       return { touches: [change.row.id], needs: [change.row.boatId, change.row.upperId, change.row.lowerId] };
     case 'sheet':
@@ -123,7 +140,16 @@ export function linksOf(change: Change): { touches: string[]; needs: string[] } 
       const batch = entry.kind === 'batchOn' ? [entry.body.batchId] : [];
       // A start is what its whole coat hangs on.
       const opens = entry.kind === 'started' || entry.kind === 'mixed';
-      return { touches: [entry.id, ...(opens ? [entry.streamId] : [])], needs: [entry.boatId, ...targets, ...batch, ...(opens ? [] : [entry.streamId]), ...(entry.supersedes ? [entry.supersedes] : [])] };
+      return {
+        touches: [entry.id, ...(opens ? [entry.streamId] : [])],
+        needs: [
+          entry.boatId,
+          ...targets,
+          ...batch,
+          ...(opens ? [] : [entry.streamId]),
+          ...(entry.supersedes ? [entry.supersedes] : []),
+        ],
+      };
     }
     case 'typedWeather':
       return { touches: [change.issueId], needs: [change.boatId] };
@@ -141,11 +167,27 @@ export interface Rebase {
  * someone else under another id. Empty where it was not refused for that.
  */
 export function rebasesOf(change: Change, current: unknown): Rebase[] {
-  const theirs = ((current as { rows?: unknown[] } | null)?.rows ?? [current]) as { id?: string; surfaceId?: string; version?: number }[];
-  const mine = change.kind === 'buildUps' ? change.rows : change.kind === 'sheet' ? [{ id: change.id, version: change.version }] : 'row' in change ? [change.row] : [];
+  const theirs = ((current as { rows?: unknown[] } | null)?.rows ?? [current]) as {
+    id?: string;
+    surfaceId?: string;
+    version?: number;
+  }[];
+  const mine =
+    change.kind === 'buildUps'
+      ? change.rows
+      : change.kind === 'sheet'
+        ? [{ id: change.id, version: change.version }]
+        : 'row' in change
+          ? [change.row]
+          : [];
   return mine.flatMap((row): Rebase[] => {
-    const found = theirs.find((t) => t?.id === row.id) ?? theirs.find((t) => 'surfaceId' in row && t?.surfaceId === row.surfaceId) ?? (mine.length === 1 ? theirs[0] : undefined);
-    return typeof found?.version === 'number' ? [{ from: { id: row.id, version: row.version }, to: { id: found.id ?? row.id, version: found.version } }] : [];
+    const found =
+      theirs.find((t) => t?.id === row.id) ??
+      theirs.find((t) => 'surfaceId' in row && t?.surfaceId === row.surfaceId) ??
+      (mine.length === 1 ? theirs[0] : undefined);
+    return typeof found?.version === 'number'
+      ? [{ from: { id: row.id, version: row.version }, to: { id: found.id ?? row.id, version: found.version } }]
+      : [];
   });
 }
 
@@ -171,7 +213,10 @@ export function applyChange(bundle: BoatBundle, change: Change): BoatBundle {
     case 'job':
       return { ...bundle, jobs: upsert(bundle.jobs, landed(change.row)) };
     case 'surface':
-      return withAreas({ ...bundle, surfaces: upsert(bundle.surfaces, landed(change.row)).sort((a, b) => a.sort - b.sort) });
+      return withAreas({
+        ...bundle,
+        surfaces: upsert(bundle.surfaces, landed(change.row)).sort((a, b) => a.sort - b.sort),
+      });
     case 'hull':
       return withAreas({ ...bundle, hull: change.row.deleted ? null : landed(change.row) });
     case 'buildUp':
@@ -182,7 +227,10 @@ export function applyChange(bundle: BoatBundle, change: Change): BoatBundle {
       return { ...bundle, borders: upsert(bundle.borders, landed(change.row)) };
     case 'entry':
       if (bundle.entries.some((e) => e.id === change.entry.id)) return bundle;
-      return { ...bundle, entries: [...bundle.entries, { ...change.entry, recordedAt: change.entry.occurredAt } as LogEntry] };
+      return {
+        ...bundle,
+        entries: [...bundle.entries, { ...change.entry, recordedAt: change.entry.occurredAt } as LogEntry],
+      };
     case 'typedWeather':
       return { ...bundle, typedDays: change.days };
     default:
@@ -202,11 +250,17 @@ export function applyToNamed(named: NamedBuildUpRow[], change: Change): NamedBui
 }
 
 /** What takes a change back: the row as it was, at the version the change made; an entry is withdrawn. */
-export function inverseOf(change: Change, before: Before, ids: { id: string; at: number; painter: string; device: string }): Change | null {
+export function inverseOf(
+  change: Change,
+  before: Before,
+  ids: { id: string; at: number; painter: string; device: string },
+): Change | null {
   const { bundle } = before;
   switch (change.kind) {
     case 'boat':
-      return bundle ? { kind: 'boat', row: { ...bundle.boat, version: change.row.version + 1 } } : { kind: 'boat', row: { ...change.row, version: change.row.version + 1, deleted: true } };
+      return bundle
+        ? { kind: 'boat', row: { ...bundle.boat, version: change.row.version + 1 } }
+        : { kind: 'boat', row: { ...change.row, version: change.row.version + 1, deleted: true } };
     case 'job':
       return { kind: 'job', row: back(bundle?.jobs, change.row) };
     case 'surface':
@@ -222,7 +276,10 @@ export function inverseOf(change: Change, before: Before, ids: { id: string; at:
     case 'hull': {
       const { hull } = bundle ?? {};
       // A boat has one hull for good: taking back its first measure leaves it empty, not gone.
-      return { kind: 'hull', row: { ...(hull ?? { ...change.row, offsets: null, mesh: null }), version: change.row.version + 1 } };
+      return {
+        kind: 'hull',
+        row: { ...(hull ?? { ...change.row, offsets: null, mesh: null }), version: change.row.version + 1 },
+      };
     }
     case 'buildUp':
       return { kind: 'buildUp', row: unbuilt(bundle, change.row) };
@@ -231,7 +288,16 @@ export function inverseOf(change: Change, before: Before, ids: { id: string; at:
     case 'entry': {
       const { entry } = change;
       if (entry.kind === 'withdrawn' || entry.kind === 'silenced') return null;
-      const undone = { ...entry, id: ids.id, kind: 'withdrawn', occurredAt: ids.at, painter: ids.painter, device: ids.device, supersedes: entry.id, body: { reason: '' } };
+      const undone = {
+        ...entry,
+        id: ids.id,
+        kind: 'withdrawn',
+        occurredAt: ids.at,
+        painter: ids.painter,
+        device: ids.device,
+        supersedes: entry.id,
+        body: { reason: '' },
+      };
       return { kind: 'entry', entry: undone as NewEntry };
     }
     case 'typedWeather':
@@ -240,7 +306,9 @@ export function inverseOf(change: Change, before: Before, ids: { id: string; at:
       const old = before.sheets.find((s) => s.id === change.id);
       const version = change.version + 1;
       // A revision stays for good: what it said before becomes the next one.
-      return old ? { ...change, revisionId: ids.id, body: old.current.body, withdrawn: old.withdrawn, deleted: false, version } : { ...change, revisionId: ids.id, deleted: true, version };
+      return old
+        ? { ...change, revisionId: ids.id, body: old.current.body, withdrawn: old.withdrawn, deleted: false, version }
+        : { ...change, revisionId: ids.id, deleted: true, version };
     }
     case 'sheetImport':
       return { ...change, id: ids.id, taken: !change.taken };
@@ -250,12 +318,20 @@ export function inverseOf(change: Change, before: Before, ids: { id: string; at:
 /** A zone has one build-up for good: taking back its first coats leaves it empty, not gone. */
 function unbuilt(bundle: BoatBundle | null, row: BuildUpRow): BuildUpRow {
   const old = bundle?.buildUps.find((b) => b.id === row.id);
-  return { ...(old ?? { ...row, layers: [], namedId: null, targetMicron: null, overrides: [], records: [] }), version: row.version + 1 };
+  return {
+    ...(old ?? { ...row, layers: [], namedId: null, targetMicron: null, overrides: [], records: [] }),
+    version: row.version + 1,
+  };
 }
 
-function back<Row extends { id: string; version: number; deleted: boolean }>(rows: readonly Row[] | undefined, changed: Row): Row {
+function back<Row extends { id: string; version: number; deleted: boolean }>(
+  rows: readonly Row[] | undefined,
+  changed: Row,
+): Row {
   const old = rows?.find((r) => r.id === changed.id);
-  return old ? { ...old, version: changed.version + 1 } : { ...changed, version: changed.version + 1, deleted: !changed.deleted };
+  return old
+    ? { ...old, version: changed.version + 1 }
+    : { ...changed, version: changed.version + 1, deleted: !changed.deleted };
 }
 
 function landed<Row extends { version: number }>(row: Row): Row {

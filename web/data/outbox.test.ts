@@ -38,10 +38,33 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const refusal = (code = 'impossible', status = 422, current?: object) => ({ status, body: { error: { code, message: 'No.', current } } });
-const zone = (id: string, version = 0): Change => ({ kind: 'surface', row: { id, boatId: 'b', name: id, version } as SurfaceRow });
-const build = (id: string, surfaceId: string): Change => ({ kind: 'buildUp', row: { id, boatId: 'b', surfaceId, layers: [], namedId: null, targetMicron: null, overrides: [], records: [], version: 0, deleted: false } as BuildUpRow });
-const entry = (id: string, kind: string, streamId: string, body: object = {}): Change => ({ kind: 'entry', entry: { id, boatId: 'b', stream: 'coat', streamId, kind, body, supersedes: null } as unknown as NewEntry });
+const refusal = (code = 'impossible', status = 422, current?: object) => ({
+  status,
+  body: { error: { code, message: 'No.', current } },
+});
+const zone = (id: string, version = 0): Change => ({
+  kind: 'surface',
+  row: { id, boatId: 'b', name: id, version } as SurfaceRow,
+});
+const build = (id: string, surfaceId: string): Change => ({
+  kind: 'buildUp',
+  row: {
+    id,
+    boatId: 'b',
+    surfaceId,
+    layers: [],
+    namedId: null,
+    targetMicron: null,
+    overrides: [],
+    records: [],
+    version: 0,
+    deleted: false,
+  } as BuildUpRow,
+});
+const entry = (id: string, kind: string, streamId: string, body: object = {}): Change => ({
+  kind: 'entry',
+  entry: { id, boatId: 'b', stream: 'coat', streamId, kind, body, supersedes: null } as unknown as NewEntry,
+});
 const paths = () => sent.map((s) => s.path);
 const until = (done: () => boolean) => vi.waitFor(() => expect(done()).toBe(true), { timeout: 4000, interval: 10 });
 
@@ -50,7 +73,11 @@ describe('the outbox', () => {
     const outbox = new Outbox();
     const landed: Change[] = [];
     outbox.onLanded = (change) => landed.push(change);
-    const outcomes = await Promise.all([outbox.put('1', zone('z'), 'zone'), outbox.put('2', build('u', 'z'), 'build-up'), outbox.put('3', entry('e', 'note', 'c'), 'note')]);
+    const outcomes = await Promise.all([
+      outbox.put('1', zone('z'), 'zone'),
+      outbox.put('2', build('u', 'z'), 'build-up'),
+      outbox.put('3', entry('e', 'note', 'c'), 'note'),
+    ]);
     expect(outcomes).toEqual([{ ok: true }, { ok: true }, { ok: true }]);
     expect(paths()).toEqual(['/surfaces/z', '/build-ups/u', '/entries/e']);
     expect(landed).toHaveLength(3);
@@ -77,7 +104,11 @@ describe('the outbox', () => {
     let calls = 0;
     answer = () => {
       calls += 1;
-      return calls === 1 ? { status: 503 } : calls === 2 ? { status: 500, body: { error: { code: 'internal', message: 'Oops.' } } } : { status: 200 };
+      return calls === 1
+        ? { status: 503 }
+        : calls === 2
+          ? { status: 500, body: { error: { code: 'internal', message: 'Oops.' } } }
+          : { status: 200 };
     };
     expect(await outbox.put('1', zone('z'), 'zone')).toEqual({ ok: true });
     expect(calls).toBe(3);
@@ -105,14 +136,22 @@ describe('the outbox', () => {
     expect(await refused).toMatchObject({ ok: false, failure: { status: 422, message: 'No.' } });
     expect(await other).toEqual({ ok: true });
     expect(paths()).toEqual(['/surfaces/z', '/surfaces/y']);
-    expect(outbox.snapshot().map((w) => [w.id, w.parked?.code])).toEqual([['1', 'impossible'], ['2', 'behind'], ['3', 'behind'], ['4', 'behind']]);
+    expect(outbox.snapshot().map((w) => [w.id, w.parked?.code])).toEqual([
+      ['1', 'impossible'],
+      ['2', 'behind'],
+      ['3', 'behind'],
+      ['4', 'behind'],
+    ]);
     expect(outbox.snapshot()[1]?.parked?.message).toBe('Waits for "zone z".');
   });
 
   it('a parked entry sent again takes what waited behind it along', async () => {
     const outbox = new Outbox();
     answer = (path) => (path === '/surfaces/z' ? refusal('stale', 409, { version: 4 }) : { status: 200 });
-    expect(await outbox.put('1', zone('z', 2), 'zone')).toMatchObject({ ok: false, failure: { code: 'stale', current: { version: 4 } } });
+    expect(await outbox.put('1', zone('z', 2), 'zone')).toMatchObject({
+      ok: false,
+      failure: { code: 'stale', current: { version: 4 } },
+    });
     void outbox.put('2', zone('y'), 'other');
     await until(() => paths().includes('/surfaces/y'));
     answer = () => ({ status: 200 });
@@ -156,7 +195,10 @@ describe('the outbox', () => {
     expect(await good).toEqual({ ok: true });
     expect(faults).toBe(4);
     expect(outbox.trouble()).toBeNull();
-    expect(outbox.snapshot().map((w) => [w.id, w.parked?.code, w.parked?.behind])).toEqual([['1', 'internal', undefined], ['2', 'behind', '1']]);
+    expect(outbox.snapshot().map((w) => [w.id, w.parked?.code, w.parked?.behind])).toEqual([
+      ['1', 'internal', undefined],
+      ['2', 'behind', '1'],
+    ]);
     // What waits behind it can be sent by itself, at any time.
     await outbox.retry('2');
     await until(() => outbox.snapshot().length === 1);
@@ -166,10 +208,20 @@ describe('the outbox', () => {
 
   it('sends what waited behind a change that is given up: "keep theirs" strands nothing', async () => {
     const outbox = new Outbox();
-    answer = (path) => (path === '/build-ups/u' ? refusal('stale', 409, { id: 'theirs', surfaceId: 'z', version: 3 }) : { status: 200 });
+    answer = (path) =>
+      path === '/build-ups/u' ? refusal('stale', 409, { id: 'theirs', surfaceId: 'z', version: 3 }) : { status: 200 };
     await outbox.put('1', build('u', 'z'), 'build-up');
-    answer = (path) => (path === '/build-ups/u' ? refusal('stale', 409, { id: 'theirs', surfaceId: 'z', version: 3 }) : path.startsWith('/entries') ? refusal('no_layer') : { status: 200 });
-    void outbox.put('2', { ...build('u', 'z'), row: { ...(build('u', 'z') as { row: BuildUpRow }).row, version: 1 } } as Change, 'another film');
+    answer = (path) =>
+      path === '/build-ups/u'
+        ? refusal('stale', 409, { id: 'theirs', surfaceId: 'z', version: 3 })
+        : path.startsWith('/entries')
+          ? refusal('no_layer')
+          : { status: 200 };
+    void outbox.put(
+      '2',
+      { ...build('u', 'z'), row: { ...(build('u', 'z') as { row: BuildUpRow }).row, version: 1 } } as Change,
+      'another film',
+    );
     await until(() => outbox.snapshot().length === 2 && outbox.snapshot().every((w) => w.parked !== null));
     void outbox.put('3', entry('s', 'started', 'c', { on: [{ surfaceId: 'z', layerId: 'l' }] }), 'start');
     await until(() => outbox.snapshot().length === 3 && outbox.snapshot()[2]?.parked !== null);
@@ -195,30 +247,58 @@ describe('the outbox', () => {
     const rebases = rebasesOf(parked!.change, parked!.parked?.current);
     await outbox.keepMine('1', rebases);
     await until(() => outbox.snapshot().length === 0);
-    expect(sent.filter((s) => s.path === '/build-ups/theirs').map((s) => [s.body.version, s.body.targetMicron])).toEqual([[4, null], [5, 300]]);
+    expect(
+      sent.filter((s) => s.path === '/build-ups/theirs').map((s) => [s.body.version, s.body.targetMicron]),
+    ).toEqual([
+      [4, null],
+      [5, 300],
+    ]);
   });
 
   it('"keep mine" of several zones at once takes each where it stands', async () => {
     const outbox = new Outbox();
-    const row = (id: string, surfaceId: string, version: number) => ({ ...(build(id, surfaceId) as { row: BuildUpRow }).row, version });
-    const many: Change = { kind: 'buildUps', boatId: 'b', rows: [row('u', 'z', 2), row('new', 'y', 0), row('w', 'x', 5)] };
-    answer = () => refusal('stale', 409, { rows: [{ id: 'u', surfaceId: 'z', version: 3 }, { id: 'other', surfaceId: 'y', version: 1 }] });
+    const row = (id: string, surfaceId: string, version: number) => ({
+      ...(build(id, surfaceId) as { row: BuildUpRow }).row,
+      version,
+    });
+    const many: Change = {
+      kind: 'buildUps',
+      boatId: 'b',
+      rows: [row('u', 'z', 2), row('new', 'y', 0), row('w', 'x', 5)],
+    };
+    answer = () =>
+      refusal('stale', 409, {
+        rows: [
+          { id: 'u', surfaceId: 'z', version: 3 },
+          { id: 'other', surfaceId: 'y', version: 1 },
+        ],
+      });
     const refused = await outbox.put('1', many, 'three zones');
     answer = () => ({ status: 200 });
     await outbox.keepMine('1', rebasesOf(many, refused.ok ? null : refused.failure.current));
     await until(() => outbox.snapshot().length === 0);
-    expect((sent[sent.length - 1]?.body.rows as BuildUpRow[]).map((r) => [r.id, r.surfaceId, r.version])).toEqual([['u', 'z', 3], ['other', 'y', 1], ['w', 'x', 5]]);
+    expect((sent[sent.length - 1]?.body.rows as BuildUpRow[]).map((r) => [r.id, r.surfaceId, r.version])).toEqual([
+      ['u', 'z', 3],
+      ['other', 'y', 1],
+      ['w', 'x', 5],
+    ]);
   });
 
   it('in two tabs each hears what became of its own, whichever sent it', async () => {
     vi.stubGlobal('BroadcastChannel', RealChannel);
     let held: Promise<unknown> = Promise.resolve();
-    vi.stubGlobal('navigator', { locks: { request: (_name: string, work: () => Promise<void>) => (held = held.then(work, work)) } });
+    vi.stubGlobal('navigator', {
+      locks: { request: (_name: string, work: () => Promise<void>) => (held = held.then(work, work)) },
+    });
     const tabs = [new Outbox(), new Outbox()] as const;
     const landed: string[][] = [[], []];
     tabs.forEach((tab, i) => (tab.onLanded = (change) => landed[i]?.push((change as { row: SurfaceRow }).row.id)));
     answer = (path) => (path.startsWith('/surfaces/bad') ? refusal() : { status: 200 });
-    const outcomes = await Promise.all(Array.from({ length: 12 }, (_, i) => tabs[i % 2 as 0]!.put(`${i}`, zone(`${i % 3 === 2 ? 'bad' : 'z'}${i}`), `zone ${i}`, { inline: i % 4 === 0 })));
+    const outcomes = await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        tabs[(i % 2) as 0]!.put(`${i}`, zone(`${i % 3 === 2 ? 'bad' : 'z'}${i}`), `zone ${i}`, { inline: i % 4 === 0 }),
+      ),
+    );
     expect(outcomes.map((o) => o.ok)).toEqual(Array.from({ length: 12 }, (_, i) => i % 3 !== 2));
     expect(paths()).toHaveLength(12);
     await until(() => tabs.every((tab) => tab.snapshot().length === 3));
@@ -260,7 +340,11 @@ describe('the outbox', () => {
   });
 
   it('works without a store on the device, until the tab is closed', async () => {
-    vi.stubGlobal('indexedDB', { open: () => { throw new Error('not here'); } });
+    vi.stubGlobal('indexedDB', {
+      open: () => {
+        throw new Error('not here');
+      },
+    });
     const outbox = new Outbox();
     expect(await outbox.put('1', zone('z'), 'zone')).toEqual({ ok: true });
     expect(paths()).toEqual(['/surfaces/z']);

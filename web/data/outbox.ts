@@ -67,7 +67,9 @@ export class Outbox {
   /** A device that keeps nothing still works until the tab is closed. */
   private async open(): Promise<void> {
     try {
-      this.db = await openDB('jack-plane', 1, { upgrade: (db) => void db.createObjectStore(STORE, { keyPath: 'seq', autoIncrement: true }) });
+      this.db = await openDB('jack-plane', 1, {
+        upgrade: (db) => void db.createObjectStore(STORE, { keyPath: 'seq', autoIncrement: true }),
+      });
       await this.reload();
     } catch {
       this.db = null;
@@ -118,7 +120,8 @@ export class Outbox {
   async keepMine(id: string, rebases: readonly Rebase[]): Promise<void> {
     const from = this.list.findIndex((w) => w.id === id);
     if (from < 0) return;
-    for (const later of this.list.slice(from)) await this.update(later.id, (w) => ({ ...w, change: rebased(w.change, rebases) }));
+    for (const later of this.list.slice(from))
+      await this.update(later.id, (w) => ({ ...w, change: rebased(w.change, rebases) }));
     await this.retry(id);
   }
 
@@ -130,7 +133,8 @@ export class Outbox {
   }
 
   private async release(id: string): Promise<void> {
-    for (const other of this.list.filter((w) => w.parked?.behind === id)) await this.update(other.id, (w) => ({ ...w, parked: null }));
+    for (const other of this.list.filter((w) => w.parked?.behind === id))
+      await this.update(other.id, (w) => ({ ...w, parked: null }));
   }
 
   private async remove(id: string): Promise<void> {
@@ -252,12 +256,21 @@ export class Outbox {
 
   /** Why a change is put aside; null while it is worth trying again. */
   private failureOf(waiting: Waiting, error: unknown): Failure | null {
-    if (error instanceof Refused) return { status: error.status, code: error.code, message: error.message, field: error.field, current: error.current };
+    if (error instanceof Refused)
+      return {
+        status: error.status,
+        code: error.code,
+        message: error.message,
+        field: error.field,
+        current: error.current,
+      };
     if (!(error instanceof Fault)) return null;
     const faults = (this.faults.get(waiting.id) ?? 0) + 1;
     this.faults.set(waiting.id, faults);
     this.serverTrouble = error.message;
-    return faults < FAULTS_MOST ? null : { status: error.status, code: error.code, message: error.message, field: null, current: null };
+    return faults < FAULTS_MOST
+      ? null
+      : { status: error.status, code: error.code, message: error.message, field: null, current: null };
   }
 
   private async refuse(waiting: Waiting, failure: Failure): Promise<void> {
@@ -284,7 +297,14 @@ export class Outbox {
   }
 
   private async parkOne(waiting: Waiting, behind: Waiting): Promise<void> {
-    const failure: Failure = { status: 0, code: 'behind', message: `Waits for "${behind.label}".`, field: null, current: null, behind: behind.parked?.behind ?? behind.id };
+    const failure: Failure = {
+      status: 0,
+      code: 'behind',
+      message: `Waits for "${behind.label}".`,
+      field: null,
+      current: null,
+      behind: behind.parked?.behind ?? behind.id,
+    };
     await this.update(waiting.id, (w) => ({ ...w, parked: failure }));
     this.settle(waiting.id, { ok: false, failure });
   }
@@ -293,8 +313,13 @@ export class Outbox {
   private blockerOf(waiting: Waiting): Waiting | undefined {
     if (this.sentByHand.has(waiting.id)) return undefined;
     const { touches, needs } = linksOf(waiting.change);
-    const before = this.list.slice(0, this.list.findIndex((w) => w.id === waiting.id));
-    return before.find((w) => w.parked !== null && linksOf(w.change).touches.some((id) => touches.includes(id) || needs.includes(id)));
+    const before = this.list.slice(
+      0,
+      this.list.findIndex((w) => w.id === waiting.id),
+    );
+    return before.find(
+      (w) => w.parked !== null && linksOf(w.change).touches.some((id) => touches.includes(id) || needs.includes(id)),
+    );
   }
 
   private settle(id: string, outcome: Outcome): void {

@@ -51,13 +51,10 @@ export function setQuantitySystem(quantity: QuantityName, system: UnitSystem | n
 }
 
 export function useSettings(): Settings {
-  return useSyncExternalStore(
-    (tell) => {
-      listeners.add(tell);
-      return () => listeners.delete(tell);
-    },
-    settings,
-  );
+  return useSyncExternalStore((tell) => {
+    listeners.add(tell);
+    return () => listeners.delete(tell);
+  }, settings);
 }
 
 // Another tab may have changed them.

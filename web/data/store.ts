@@ -36,7 +36,10 @@ outbox.onLanded = (change) => {
     void askAnew(['boat', boatId]);
   } else {
     queryClient.setQueryData<Stores>(['stores'], (stores) => stores && applyToStores(stores, change));
-    queryClient.setQueryData<NamedAnswer>(['named'], (answer) => answer && { ...answer, named: applyToNamed(answer.named, change) });
+    queryClient.setQueryData<NamedAnswer>(
+      ['named'],
+      (answer) => answer && { ...answer, named: applyToNamed(answer.named, change) },
+    );
     if (change.kind === 'sheet' || change.kind === 'sheetImport') void askAnew(['sheets']);
   }
   void askAnew(['named']);
@@ -68,7 +71,11 @@ export function useSheets() {
 }
 
 export function useSheet(sheetId: string | undefined) {
-  return useQuery({ queryKey: ['sheets', sheetId], queryFn: () => call<SheetRow & { revisions: SheetRevision[] }>('GET', `/sheets/${sheetId}`), enabled: sheetId !== undefined });
+  return useQuery({
+    queryKey: ['sheets', sheetId],
+    queryFn: () => call<SheetRow & { revisions: SheetRevision[] }>('GET', `/sheets/${sheetId}`),
+    enabled: sheetId !== undefined,
+  });
 }
 
 export function useLibrary() {
@@ -116,7 +123,10 @@ export interface BoatView extends BoatBundle {
   readonly sheetById: ReadonlyMap<string, SheetRevision>;
 }
 
-const boatQuery = (boatId: string | undefined) => ({ queryKey: ['boat', boatId], queryFn: () => timed<BoatBundle>(`/boats/${boatId}`) });
+const boatQuery = (boatId: string | undefined) => ({
+  queryKey: ['boat', boatId],
+  queryFn: () => timed<BoatBundle>(`/boats/${boatId}`),
+});
 
 export function useBoat(boatId: string | undefined): { view: BoatView | null; error: Error | null } {
   const query = useQuery({ ...boatQuery(boatId), enabled: boatId !== undefined, refetchInterval: 120_000 });
@@ -124,20 +134,34 @@ export function useBoat(boatId: string | undefined): { view: BoatView | null; er
   const waiting = useOutbox();
   // Clocks move by the minute; nothing on screen needs it finer, the timers keep their own.
   const minute = useNow(60_000);
-  const view = useMemo(() => (query.data ? pendingView(query.data, waiting, sheets.data, minute) : null), [query.data, sheets.data, waiting, minute]);
+  const view = useMemo(
+    () => (query.data ? pendingView(query.data, waiting, sheets.data, minute) : null),
+    [query.data, sheets.data, waiting, minute],
+  );
   return { view, error: query.error };
 }
 
 /** Several boats at once, those that have arrived. */
 export function useBoats(boatIds: readonly string[]): BoatView[] {
-  const bundles = useQueries({ queries: boatIds.map((id) => boatQuery(id)), combine: (results) => results.map((r) => r.data) });
+  const bundles = useQueries({
+    queries: boatIds.map((id) => boatQuery(id)),
+    combine: (results) => results.map((r) => r.data),
+  });
   const sheets = useSheets();
   const waiting = useOutbox();
-  return useMemo(() => bundles.flatMap((b) => (b ? [pendingView(b, waiting, sheets.data, b.now)] : [])), [bundles, waiting, sheets.data]);
+  return useMemo(
+    () => bundles.flatMap((b) => (b ? [pendingView(b, waiting, sheets.data, b.now)] : [])),
+    [bundles, waiting, sheets.data],
+  );
 }
 
 /** A bundle with what still waits to be sent, and every product's newest sheet at hand. */
-function pendingView(asked: BoatBundle, waiting: ReturnType<typeof useOutbox>, sheets: readonly SheetRow[] | undefined, at: number): BoatView {
+function pendingView(
+  asked: BoatBundle,
+  waiting: ReturnType<typeof useOutbox>,
+  sheets: readonly SheetRow[] | undefined,
+  at: number,
+): BoatView {
   const pending = waiting.filter((w) => boatOf(w.change) === asked.boat.id && isShown(w));
   const bundle = pending.reduce((b, w) => applyChange(b, w.change), asked);
   const known = new Map(bundle.sheets.map((s) => [s.id, s]));
@@ -149,7 +173,16 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const statuses = zoneStatuses({ ...bundle, now: at });
   const { coats, batches } = foldLog(bundle.entries);
   const timers = batchTimers(batches, at);
-  return { ...bundle, at, coats, batches, statuses, timers, clocks: comingClocks(statuses, timers, at), sheetById: new Map(bundle.sheets.map((s) => [s.id, s])) };
+  return {
+    ...bundle,
+    at,
+    coats,
+    batches,
+    statuses,
+    timers,
+    clocks: comingClocks(statuses, timers, at),
+    sheetById: new Map(bundle.sheets.map((s) => [s.id, s])),
+  };
 }
 
 const undoStack: { label: string; change: Change }[] = [];
@@ -158,18 +191,28 @@ const undoStack: { label: string; change: Change }[] = [];
  * Write a change: shown at once, sent when it can be, undone by one tap. With `inline` a refusal comes
  * back to the caller's form.
  */
-export async function save(change: Change, label: string, options: { inline?: boolean; quiet?: boolean } = {}): Promise<Outcome> {
+export async function save(
+  change: Change,
+  label: string,
+  options: { inline?: boolean; quiet?: boolean } = {},
+): Promise<Outcome> {
   const boatId = boatOf(change);
   const pending = outbox.snapshot().filter((w) => boatOf(w.change) === boatId && isShown(w));
   const cached = boatId ? queryClient.getQueryData<BoatBundle>(['boat', boatId]) : undefined;
-  const settle = <T>(value: T | undefined, apply: (value: T, change: Change) => T): T | null => (value === undefined ? null : pending.reduce<T>((v, w) => apply(v, w.change), value));
+  const settle = <T>(value: T | undefined, apply: (value: T, change: Change) => T): T | null =>
+    value === undefined ? null : pending.reduce<T>((v, w) => apply(v, w.change), value);
   const before = {
     bundle: settle(cached, applyChange),
     sheets: queryClient.getQueryData<SheetRow[]>(['sheets']) ?? [],
     named: settle(queryClient.getQueryData<NamedAnswer>(['named'])?.named, applyToNamed) ?? [],
     stores: settle(queryClient.getQueryData<Stores>(['stores']), applyToStores),
   };
-  const inverse = inverseOf(change, before, { id: uuid(), at: now(), painter: settings().painter, device: settings().device });
+  const inverse = inverseOf(change, before, {
+    id: uuid(),
+    at: now(),
+    painter: settings().painter,
+    device: settings().device,
+  });
   const sent = outbox.put(uuid(), change, label, options);
   const announce = () => {
     if (options.quiet) return;
@@ -192,20 +235,38 @@ export function undo(change?: Change): void {
   }
   const sent = outbox.put(uuid(), found.change, `Undo: ${found.label}`, { inline: true });
   // With no answer for a while, what will happen is said; what happened, when it has.
-  const waiting = setTimeout(() => toast(`Kept on this device: "${found.label}" is taken back as soon as the server answers.`), 2000);
+  const waiting = setTimeout(
+    () => toast(`Kept on this device: "${found.label}" is taken back as soon as the server answers.`),
+    2000,
+  );
   void sent.then((outcome) => {
     clearTimeout(waiting);
     if (outcome.ok) toast(`Taken back: ${found.label}`);
-    else if (outcome.failure.code === 'stale') toast(`Not taken back: "${found.label}" was changed again since. Change it by hand.`);
+    else if (outcome.failure.code === 'stale')
+      toast(`Not taken back: "${found.label}" was changed again since. Change it by hand.`);
     else toast(`Not taken back: "${found.label}". ${outcome.failure.message}`);
   });
 }
 
-type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & { occurredAt?: number; supersedes?: string | null };
+type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & {
+  occurredAt?: number;
+  supersedes?: string | null;
+};
 
 /** Add an entry to the log, signed by this device's painter. */
-export function logEntry(draft: EntryDraft, label: string, options: { quiet?: boolean; inline?: boolean } = {}): Promise<Outcome> {
+export function logEntry(
+  draft: EntryDraft,
+  label: string,
+  options: { quiet?: boolean; inline?: boolean } = {},
+): Promise<Outcome> {
   const { painter, device } = settings();
-  const entry = { supersedes: null, ...draft, id: uuid(), occurredAt: Math.round(draft.occurredAt ?? now()), painter, device };
+  const entry = {
+    supersedes: null,
+    ...draft,
+    id: uuid(),
+    occurredAt: Math.round(draft.occurredAt ?? now()),
+    painter,
+    device,
+  };
   return save({ kind: 'entry', entry: entry as NewEntry }, label, options);
 }

@@ -5,11 +5,26 @@ import { call, Fault, NoAnswer, Refused } from './api';
 import type { BoatView } from './store';
 import { stintFor, stintsOf } from './targets';
 
-const revision = (id: string, sheetId: string) => ({ id, sheetId, revision: 1, createdAt: 0, body: { ...sheet, name: sheetId } });
+const revision = (id: string, sheetId: string) => ({
+  id,
+  sheetId,
+  revision: 1,
+  createdAt: 0,
+  body: { ...sheet, name: sheetId },
+});
 const status = (surfaceId: string, sheetRevisionId: string | null, state: ZoneStatus['state'] = 'ready') =>
-  ({ surfaceId, state, nextLayer: sheetRevisionId === null ? null : { id: `layer of ${surfaceId}`, sheetRevisionId } }) as unknown as ZoneStatus;
+  ({
+    surfaceId,
+    state,
+    nextLayer: sheetRevisionId === null ? null : { id: `layer of ${surfaceId}`, sheetRevisionId },
+  }) as unknown as ZoneStatus;
 const view = (statuses: ZoneStatus[]) =>
-  ({ statuses, sheetById: new Map([revision('r1', 'epoxy'), revision('r2', 'epoxy'), revision('r3', 'gloss')].map((r) => [r.id, r])) }) as unknown as BoatView;
+  ({
+    statuses,
+    sheetById: new Map(
+      [revision('r1', 'epoxy'), revision('r2', 'epoxy'), revision('r3', 'gloss')].map((r) => [r.id, r]),
+    ),
+  }) as unknown as BoatView;
 
 describe('stints', () => {
   it('gather the zones whose next coat is of one product, revisions and all', () => {
@@ -20,7 +35,9 @@ describe('stints', () => {
     ]);
   });
   it('leave out zones in hand, complete ones and sheets that are not here', () => {
-    expect(stintsOf(view([status('hull', 'r1', 'inHand'), status('keel', null, 'complete'), status('deck', 'gone')]))).toEqual([]);
+    expect(
+      stintsOf(view([status('hull', 'r1', 'inHand'), status('keel', null, 'complete'), status('deck', 'gone')])),
+    ).toEqual([]);
   });
   it('are found from the zones an address names; those of other products are not mixed in', () => {
     const stints = stintsOf(view([status('hull', 'r1'), status('keel', 'r1'), status('sides', 'r3')]));
@@ -50,12 +67,21 @@ describe('calling the server', () => {
     answering(() => refusal(409, { code: 'stale', message: 'Changed.', field: 'name', current: { version: 2 } }));
     const refused = await call('PUT', '/boats/x', {}).catch((e: unknown) => e);
     expect(refused).toBeInstanceOf(Refused);
-    expect(refused).toMatchObject({ status: 409, code: 'stale', message: 'Changed.', field: 'name', current: { version: 2 } });
+    expect(refused).toMatchObject({
+      status: 409,
+      code: 'stale',
+      message: 'Changed.',
+      field: 'name',
+      current: { version: 2 },
+    });
     answering(() => Promise.reject(new TypeError('offline')) as Promise<never>);
     expect(await call('GET', '/yard').catch((e: unknown) => e)).toBeInstanceOf(NoAnswer);
   });
   it('takes a gateway’s page and a 404 without our shape for no answer: they say nothing about the entry', async () => {
-    for (const response of [() => new Response('<html>Bad gateway</html>', { status: 502 }), () => new Response('Not found', { status: 404 })]) {
+    for (const response of [
+      () => new Response('<html>Bad gateway</html>', { status: 502 }),
+      () => new Response('Not found', { status: 404 }),
+    ]) {
       answering(response);
       expect(await call('PUT', '/boats/x', {}).catch((e: unknown) => e)).toBeInstanceOf(NoAnswer);
     }

@@ -17,13 +17,22 @@ export function stintsOf(view: BoatView): Stint[] {
     if (!revision) continue;
     const group = groups.get(revision.sheetId);
     if (group) group.zones.push(status);
-    else groups.set(revision.sheetId, { sheetId: revision.sheetId, sheetRevisionId: revision.id, name: revision.body.name, zones: [status] });
+    else
+      groups.set(revision.sheetId, {
+        sheetId: revision.sheetId,
+        sheetRevisionId: revision.id,
+        name: revision.body.name,
+        zones: [status],
+      });
   }
   return [...groups.values()];
 }
 
 /** The stint that a list of zone ids (from an address) means: that of its first known zone. */
-export function stintFor(stints: readonly Stint[], ids: readonly string[]): { stint: Stint; chosen: ZoneStatus[] } | null {
+export function stintFor(
+  stints: readonly Stint[],
+  ids: readonly string[],
+): { stint: Stint; chosen: ZoneStatus[] } | null {
   const stint = stints.find((s) => s.zones.some((z) => ids.includes(z.surfaceId))) ?? stints[0];
   if (!stint) return null;
   const chosen = stint.zones.filter((z) => ids.includes(z.surfaceId));

@@ -5,7 +5,17 @@ import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
 
 /** A label, its field, a hint, and what is wrong with it, tied together for everyone. */
-export function Field({ label, hint, error, children }: { label: string; hint?: ReactNode; error?: string | undefined; children: (ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: true }) => ReactNode }) {
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+}: {
+  label: string;
+  hint?: ReactNode;
+  error?: string | undefined;
+  children: (ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: true }) => ReactNode;
+}) {
   const id = useId();
   const note = error ?? hint;
   return (
@@ -13,7 +23,11 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
       <label htmlFor={id} className="lab">
         {label}
       </label>
-      {children({ id, ...(note ? { 'aria-describedby': `${id}-note` } : {}), ...(error ? { 'aria-invalid': true as const } : {}) })}
+      {children({
+        id,
+        ...(note ? { 'aria-describedby': `${id}-note` } : {}),
+        ...(error ? { 'aria-invalid': true as const } : {}),
+      })}
       {note && (
         <p id={`${id}-note`} className={`text-sm ${error ? 'text-error' : 'quiet'}`} role={error ? 'alert' : undefined}>
           {note}
@@ -23,15 +37,37 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
   );
 }
 
-export function TextField({ label, hint, error, ...input }: { label: string; hint?: ReactNode; error?: string | undefined } & InputHTMLAttributes<HTMLInputElement>) {
+export function TextField({
+  label,
+  hint,
+  error,
+  ...input
+}: { label: string; hint?: ReactNode; error?: string | undefined } & InputHTMLAttributes<HTMLInputElement>) {
   return (
     <Field label={label} hint={hint} error={error}>
-      {(ids) => <input type="text" autoComplete="off" {...input} {...ids} className={`input ${error ? 'input-error' : ''}`} />}
+      {(ids) => (
+        <input type="text" autoComplete="off" {...input} {...ids} className={`input ${error ? 'input-error' : ''}`} />
+      )}
     </Field>
   );
 }
 
-export function SelectField<T extends string>({ label, hint, error, options, value, onPick, ...rest }: { label: string; hint?: ReactNode; error?: string | undefined; options: readonly (readonly [T, string])[]; value: T; onPick: (value: T) => void } & Omit<SelectHTMLAttributes<HTMLSelectElement>, 'value' | 'onChange'>) {
+export function SelectField<T extends string>({
+  label,
+  hint,
+  error,
+  options,
+  value,
+  onPick,
+  ...rest
+}: {
+  label: string;
+  hint?: ReactNode;
+  error?: string | undefined;
+  options: readonly (readonly [T, string])[];
+  value: T;
+  onPick: (value: T) => void;
+} & Omit<SelectHTMLAttributes<HTMLSelectElement>, 'value' | 'onChange'>) {
   return (
     <Field label={label} hint={hint} error={error}>
       {(ids) => (
@@ -87,13 +123,29 @@ function useQuantityText({ quantity, value, onValue }: Pick<QuantityProps, 'quan
  * A figure with its unit. Typed text may carry any unit of the quantity; what was typed stays as typed.
  * Tells the parent the core's value, null when empty, NaN while it cannot be read.
  */
-export function QuantityField({ label, hint, error, placeholder, ...props }: QuantityProps & { hint?: ReactNode; error?: string | undefined }) {
+export function QuantityField({
+  label,
+  hint,
+  error,
+  placeholder,
+  ...props
+}: QuantityProps & { hint?: ReactNode; error?: string | undefined }) {
   const field = useQuantityText(props);
   return (
     <Field label={label} hint={hint} error={field.problem ?? error}>
       {(ids) => (
-        <span className={`input ${field.problem ?? error ? 'input-error' : ''}`}>
-          <input {...ids} type="text" inputMode="decimal" autoComplete="off" className="narrow w-full text-lg" value={field.text} placeholder={placeholder} onChange={(e) => field.onChange(e.target.value)} onBlur={(e) => field.onBlur(e.target.value)} />
+        <span className={`input ${(field.problem ?? error) ? 'input-error' : ''}`}>
+          <input
+            {...ids}
+            type="text"
+            inputMode="decimal"
+            autoComplete="off"
+            className="narrow w-full text-lg"
+            value={field.text}
+            placeholder={placeholder}
+            onChange={(e) => field.onChange(e.target.value)}
+            onBlur={(e) => field.onBlur(e.target.value)}
+          />
           <span className="narrow quiet" aria-hidden="true">
             {field.symbol}
           </span>
@@ -106,11 +158,34 @@ export function QuantityField({ label, hint, error, placeholder, ...props }: Qua
 /** The same without a visible label, for the head of a grid. */
 export function QuantityCell({ label, ...props }: QuantityProps) {
   const field = useQuantityText(props);
-  return <input aria-label={label} title={field.problem ?? undefined} aria-invalid={field.problem !== null} type="text" inputMode="decimal" autoComplete="off" className={`input narrow min-w-20 text-center text-lg ${field.problem ? 'input-error' : ''}`} value={field.text} onChange={(e) => field.onChange(e.target.value)} onBlur={(e) => field.onBlur(e.target.value)} />;
+  return (
+    <input
+      aria-label={label}
+      title={field.problem ?? undefined}
+      aria-invalid={field.problem !== null}
+      type="text"
+      inputMode="decimal"
+      autoComplete="off"
+      className={`input narrow min-w-20 text-center text-lg ${field.problem ? 'input-error' : ''}`}
+      value={field.text}
+      onChange={(e) => field.onChange(e.target.value)}
+      onBlur={(e) => field.onBlur(e.target.value)}
+    />
+  );
 }
 
 /** A choice of few, all in sight. */
-export function Choice<T extends string>({ label, options, value, onPick }: { label: string; options: readonly (readonly [T, string])[]; value: T; onPick: (value: T) => void }) {
+export function Choice<T extends string>({
+  label,
+  options,
+  value,
+  onPick,
+}: {
+  label: string;
+  options: readonly (readonly [T, string])[];
+  value: T;
+  onPick: (value: T) => void;
+}) {
   const name = useId();
   return (
     <fieldset className="min-w-0">

@@ -4,7 +4,21 @@ import type { QuantityName, Unit } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
 
 /** A figure with its unit, the unit lighter than the number; ≈ and a dotted line where it is an estimate. */
-export function Fig({ quantity, value, approx = false, digits, unit: fixed, className = '' }: { quantity: QuantityName; value: number; approx?: boolean; digits?: number; unit?: Unit; className?: string }) {
+export function Fig({
+  quantity,
+  value,
+  approx = false,
+  digits,
+  unit: fixed,
+  className = '',
+}: {
+  quantity: QuantityName;
+  value: number;
+  approx?: boolean;
+  digits?: number;
+  unit?: Unit;
+  className?: string;
+}) {
   const { units } = useSettings();
   const { number, unit } = figure(quantity, value, units, digits, fixed);
   return (

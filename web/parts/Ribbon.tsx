@@ -14,7 +14,21 @@ const NO_LIMITS = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC
  * A ribbon of the hours ahead: filled where the usual limits let paint go on outdoors, night shaded, rain as
  * drops, and a flag at each clock. The gap between air and dew point is drawn to scale inside it.
  */
-export function Ribbon({ hours, from, until, clocks, timeZone, name }: { hours: readonly SourcedHour[]; from: number; until: number; clocks: readonly Clock[]; timeZone: string; name: (surfaceId: string) => string }) {
+export function Ribbon({
+  hours,
+  from,
+  until,
+  clocks,
+  timeZone,
+  name,
+}: {
+  hours: readonly SourcedHour[];
+  from: number;
+  until: number;
+  clocks: readonly Clock[];
+  timeZone: string;
+  name: (surfaceId: string) => string;
+}) {
   const uid = useId();
   const [box, width] = useWidth<HTMLElement>(640);
   const top = 34;
@@ -31,39 +45,125 @@ export function Ribbon({ hours, from, until, clocks, timeZone, name }: { hours: 
   const quarter = Array.from({ length: Math.ceil((until - from) / (HOUR_MS / 2)) }, (_, i) => from + (i * HOUR_MS) / 2);
   const good = quarter.map((at) => {
     const w = weatherAt(hours, at);
-    return w !== null && checkConditions({ conditions: { airC: w.airC, rh: w.rh, surfaceC: w.airC, ...(w.windMs === undefined ? {} : { windMs: w.windMs }), ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }) }, limits: NO_LIMITS, method: 'roller' }).ok;
+    return (
+      w !== null &&
+      checkConditions({
+        conditions: {
+          airC: w.airC,
+          rh: w.rh,
+          surfaceC: w.airC,
+          ...(w.windMs === undefined ? {} : { windMs: w.windMs }),
+          ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }),
+        },
+        limits: NO_LIMITS,
+        method: 'roller',
+      }).ok
+    );
   });
-  const marks = Array.from({ length: 60 }, (_, i) => DateTime.fromMillis(from, { zone: timeZone }).startOf('hour').plus({ hours: i })).filter((t) => t.hour % 6 === 0 && t.toMillis() > from && t.toMillis() < until);
+  const marks = Array.from({ length: 60 }, (_, i) =>
+    DateTime.fromMillis(from, { zone: timeZone }).startOf('hour').plus({ hours: i }),
+  ).filter((t) => t.hour % 6 === 0 && t.toMillis() > from && t.toMillis() < until);
   const lastStart = clocks.find((c) => c.kind === 'lastStart');
-  const flags = clocks.filter((c) => c.at > from && c.at < until && (['opens', 'tackEnds', 'closes', 'pot', 'stand'].includes(c.kind) || c === lastStart)).slice(0, 10);
-  const described = flags.map((c) => `${c.surfaceId ? name(c.surfaceId) : 'batch'} ${CLOCK_WORDS[c.kind]} ${timeWords(c.at, from, timeZone)}`).join('; ');
+  const flags = clocks
+    .filter(
+      (c) =>
+        c.at > from &&
+        c.at < until &&
+        (['opens', 'tackEnds', 'closes', 'pot', 'stand'].includes(c.kind) || c === lastStart),
+    )
+    .slice(0, 10);
+  const described = flags
+    .map(
+      (c) => `${c.surfaceId ? name(c.surfaceId) : 'batch'} ${CLOCK_WORDS[c.kind]} ${timeWords(c.at, from, timeZone)}`,
+    )
+    .join('; ');
   return (
     <figure ref={box} className="min-w-0">
-      <svg viewBox={`0 0 ${width} ${top + height + 28}`} className="block h-auto w-full" role="img" aria-label={`The hours ahead. ${described || 'No clock rings.'}`}>
+      <svg
+        viewBox={`0 0 ${width} ${top + height + 28}`}
+        className="block h-auto w-full"
+        role="img"
+        aria-label={`The hours ahead. ${described || 'No clock rings.'}`}
+      >
         <defs>
           <clipPath id={`${uid}-good`}>
-            {quarter.map((at, i) => good[i] && <rect key={at} x={x(at)} y={top} width={x(from + HOUR_MS / 2) + 0.6} height={height} />)}
+            {quarter.map(
+              (at, i) =>
+                good[i] && <rect key={at} x={x(at)} y={top} width={x(from + HOUR_MS / 2) + 0.6} height={height} />,
+            )}
           </clipPath>
         </defs>
-        {inside.map((h) => (h.sunWm2 === 0 || (h.sunWm2 === undefined && isNight(h.at, timeZone)) ? <rect key={h.at} x={x(h.at)} y={top} width={x(from + HOUR_MS) + 0.5} height={height} fill="currentColor" opacity=".09" /> : null))}
+        {inside.map((h) =>
+          h.sunWm2 === 0 || (h.sunWm2 === undefined && isNight(h.at, timeZone)) ? (
+            <rect
+              key={h.at}
+              x={x(h.at)}
+              y={top}
+              width={x(from + HOUR_MS) + 0.5}
+              height={height}
+              fill="currentColor"
+              opacity=".09"
+            />
+          ) : null,
+        )}
         {/* The gap between air and dew point, filled where paint may go on. */}
-        <path d={`M${line(airs).join('L')}L${[...line(dews)].reverse().join('L')}Z`} fill="var(--color-success)" opacity=".55" clipPath={`url(#${uid}-good)`} />
+        <path
+          d={`M${line(airs).join('L')}L${[...line(dews)].reverse().join('L')}Z`}
+          fill="var(--color-success)"
+          opacity=".55"
+          clipPath={`url(#${uid}-good)`}
+        />
         <path d={`M${line(airs).join('L')}`} fill="none" stroke="currentColor" strokeWidth="1.6" />
-        <path d={`M${line(dews).join('L')}`} fill="none" stroke="currentColor" strokeWidth="1.2" strokeDasharray="4 3" />
-        {inside.map((h) => ((h.rainMm ?? 0) > 0 ? <path key={h.at} d={`M${x(h.at) + 4} ${top + 4}l-4 9M${x(h.at) + 12} ${top + 4}l-4 9`} stroke="var(--color-info)" strokeWidth="2" /> : null))}
+        <path
+          d={`M${line(dews).join('L')}`}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.2"
+          strokeDasharray="4 3"
+        />
+        {inside.map((h) =>
+          (h.rainMm ?? 0) > 0 ? (
+            <path
+              key={h.at}
+              d={`M${x(h.at) + 4} ${top + 4}l-4 9M${x(h.at) + 12} ${top + 4}l-4 9`}
+              stroke="var(--color-info)"
+              strokeWidth="2"
+            />
+          ) : null,
+        )}
         <path d={`M0 ${top}H${width}M0 ${top + height}H${width}`} stroke="currentColor" strokeWidth="1" opacity=".5" />
         {marks.map((t) => (
           <g key={t.toMillis()}>
             <path d={`M${x(t.toMillis())} ${top + height}v6`} stroke="currentColor" />
-            <text x={x(t.toMillis())} y={top + height + 21} textAnchor="middle" fill="currentColor" fontSize="15" className="narrow">
+            <text
+              x={x(t.toMillis())}
+              y={top + height + 21}
+              textAnchor="middle"
+              fill="currentColor"
+              fontSize="15"
+              className="narrow"
+            >
               {t.hour === 0 ? t.toFormat('ccc') : t.toFormat('HH')}
             </text>
           </g>
         ))}
         {flags.map((c, i) => (
           <g key={`${c.kind}-${c.surfaceId ?? c.batchId}-${i}`}>
-            <path d={`M${x(c.at)} ${14 + (i % 2) * 8}V${top + height}`} stroke="currentColor" strokeWidth={c.kind === 'tackEnds' || c.kind === 'closes' ? 2.4 : 1.2} strokeDasharray={c.kind === 'lastStart' ? '3 3' : undefined} />
-            <path d={c.kind === 'opens' ? `M${x(c.at)} ${14 + (i % 2) * 8}l9 4l-9 4z` : `M${x(c.at) - 5} ${9 + (i % 2) * 8}h10v8h-10z`} fill={c.kind === 'opens' ? 'currentColor' : 'var(--color-base-100)'} stroke="currentColor" />
+            <path
+              d={`M${x(c.at)} ${14 + (i % 2) * 8}V${top + height}`}
+              stroke="currentColor"
+              strokeWidth={c.kind === 'tackEnds' || c.kind === 'closes' ? 2.4 : 1.2}
+              strokeDasharray={c.kind === 'lastStart' ? '3 3' : undefined}
+            />
+            <path
+              d={
+                c.kind === 'opens'
+                  ? `M${x(c.at)} ${14 + (i % 2) * 8}l9 4l-9 4z`
+                  : `M${x(c.at) - 5} ${9 + (i % 2) * 8}h10v8h-10z`
+              }
+              fill={c.kind === 'opens' ? 'currentColor' : 'var(--color-base-100)'}
+              stroke="currentColor"
+            />
           </g>
         ))}
       </svg>

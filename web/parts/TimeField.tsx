@@ -4,8 +4,24 @@ import { Choice, Field } from './Field';
 import { instantsOf } from './localTime';
 
 /** A date and time at the boat, in her own zone whatever the device thinks; NaN while it cannot be read. */
-export function TimeField({ label, at, onAt, zone, hint, error }: { label: string; at: number; onAt: (at: number) => void; zone: string; hint?: string; error?: string }) {
-  const [text, setText] = useState(() => (Number.isFinite(at) ? DateTime.fromMillis(at, { zone }).toFormat("yyyy-LL-dd'T'HH:mm") : ''));
+export function TimeField({
+  label,
+  at,
+  onAt,
+  zone,
+  hint,
+  error,
+}: {
+  label: string;
+  at: number;
+  onAt: (at: number) => void;
+  zone: string;
+  hint?: string;
+  error?: string;
+}) {
+  const [text, setText] = useState(() =>
+    Number.isFinite(at) ? DateTime.fromMillis(at, { zone }).toFormat("yyyy-LL-dd'T'HH:mm") : '',
+  );
   const twice = instantsOf(text, zone);
   return (
     <>

@@ -25,7 +25,22 @@ export function Timers({ view }: { view: BoatView }) {
               .map((timer) => (
                 <TimerFigure key={timer.timer} timer={timer} at={at} />
               ))}
-            <button type="button" className="btn ml-auto" onClick={() => void logEntry({ boatId: view.boat.id, stream: 'batch', streamId: batch.id, kind: 'emptied', body: { litresLeft: 0 } }, 'Pot empty')}>
+            <button
+              type="button"
+              className="btn ml-auto"
+              onClick={() =>
+                void logEntry(
+                  {
+                    boatId: view.boat.id,
+                    stream: 'batch',
+                    streamId: batch.id,
+                    kind: 'emptied',
+                    body: { litresLeft: 0 },
+                  },
+                  'Pot empty',
+                )
+              }
+            >
               Pot empty
             </button>
           </div>
@@ -40,8 +55,12 @@ function TimerFigure({ timer, at }: { timer: BatchTimer; at: number }) {
   const over = left <= 0;
   return (
     <span className="narrow flex items-baseline gap-2">
-      <span className="lab">{timer.timer === 'stand' ? (over ? 'stood' : 'stand') : over ? 'pot over by' : 'pot life'}</span>
-      <span className={`fig text-2xl ${over && timer.timer === 'pot' ? 'text-error' : ''}`}>{timer.timer === 'stand' && over ? 'enough' : timerWords(left)}</span>
+      <span className="lab">
+        {timer.timer === 'stand' ? (over ? 'stood' : 'stand') : over ? 'pot over by' : 'pot life'}
+      </span>
+      <span className={`fig text-2xl ${over && timer.timer === 'pot' ? 'text-error' : ''}`}>
+        {timer.timer === 'stand' && over ? 'enough' : timerWords(left)}
+      </span>
     </span>
   );
 }

@@ -5,7 +5,21 @@ import { Fig } from './Fig';
 import { breakWords, timeWords } from './words';
 
 /** Dew point and spread at once, the verdict of now, and whether it holds until touch dry. */
-export function Verdict({ verdict, advice, measured, at, zone, simulated }: { verdict: ConditionVerdict | null; advice: StartAdvice | null; measured: boolean; at: number; zone: string; simulated: boolean }) {
+export function Verdict({
+  verdict,
+  advice,
+  measured,
+  at,
+  zone,
+  simulated,
+}: {
+  verdict: ConditionVerdict | null;
+  advice: StartAdvice | null;
+  measured: boolean;
+  at: number;
+  zone: string;
+  simulated: boolean;
+}) {
   const { units } = useSettings();
   const when = (t: number) => timeWords(t, at, zone);
   return (
@@ -16,14 +30,19 @@ export function Verdict({ verdict, advice, measured, at, zone, simulated }: { ve
             dew point <Fig quantity="temperature" value={verdict.dewPointC} approx={!measured} className="text-2xl" />
           </span>
           <span>
-            spread <Fig quantity="temperatureDifference" value={verdict.spreadC} approx={!measured} className="text-2xl" />
+            spread{' '}
+            <Fig quantity="temperatureDifference" value={verdict.spreadC} approx={!measured} className="text-2xl" />
           </span>
-          <span className="text-sm quiet">{measured ? 'as you read it' : 'from the forecast, nothing measured yet'}</span>
+          <span className="text-sm quiet">
+            {measured ? 'as you read it' : 'from the forecast, nothing measured yet'}
+          </span>
         </div>
       )}
       {verdict && (
         <p className={`py-2 text-lg ${verdict.ok ? '' : 'text-error'}`}>
-          <strong>Now: {verdict.ok ? 'within the sheet’s limits' : verdict.breaks.map((b) => breakWords(b, units)).join('; ')}</strong>
+          <strong>
+            Now: {verdict.ok ? 'within the sheet’s limits' : verdict.breaks.map((b) => breakWords(b, units)).join('; ')}
+          </strong>
         </p>
       )}
       {advice && (

@@ -7,7 +7,12 @@ import { shareWords, sourceWords } from './words';
 /** A figure's working: what went in, the formula in words, where it comes from, what matters most. */
 export function Why({ working }: { working: Working }) {
   const { units } = useSettings();
-  const show = (value: number, quantity: Working['inputs'][number]['quantity']) => (quantity === 'plain' ? plainNumber(value, 2) : quantity === 'share' ? shareWords(value) : formatQuantity(quantity, value, units));
+  const show = (value: number, quantity: Working['inputs'][number]['quantity']) =>
+    quantity === 'plain'
+      ? plainNumber(value, 2)
+      : quantity === 'share'
+        ? shareWords(value)
+        : formatQuantity(quantity, value, units);
   return (
     <details data-why className="text-sm open:basis-full">
       <summary className="link-row narrow cursor-pointer gap-1 text-base underline decoration-1 underline-offset-4 lg:min-h-7">

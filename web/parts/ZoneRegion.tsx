@@ -21,11 +21,26 @@ export interface DrawnZone {
 export function drawnZones({ surfaces, statuses }: Pick<BoatView, 'surfaces' | 'statuses'>): DrawnZone[] {
   return statuses.map(({ surfaceId, state, colourHex }, i) => {
     const zone = surfaces[i];
-    return { surfaceId, name: zone?.name ?? '', kind: zone?.kind ?? '', patchKind: zone?.patchKind ?? null, wear: zone?.area.band?.place ?? null, state, colourHex };
+    return {
+      surfaceId,
+      name: zone?.name ?? '',
+      kind: zone?.kind ?? '',
+      patchKind: zone?.patchKind ?? null,
+      wear: zone?.area.band?.place ?? null,
+      state,
+      colourHex,
+    };
   });
 }
 
-export const BARE: Record<Boat['hullMaterial'], string> = { grp: '#f4f1e8', steel: '#b3aea8', aluminium: '#c6cccf', timber: '#d3ad7a', plywood: '#d9bd8f', ferrocement: '#b9b6ae' };
+export const BARE: Record<Boat['hullMaterial'], string> = {
+  grp: '#f4f1e8',
+  steel: '#b3aea8',
+  aluminium: '#c6cccf',
+  timber: '#d3ad7a',
+  plywood: '#d9bd8f',
+  ferrocement: '#b9b6ae',
+};
 /** Lines on paint are dark in either theme: the hull is as light in the shed as in the yard. */
 export const INK = '#1f2326';
 
@@ -33,14 +48,42 @@ export const INK = '#1f2326';
  * A zone on a drawing: the colour it carries, the pattern of its state, and a control where it can be picked.
  * `line` draws it as a skin seen on edge, that many metres thick.
  */
-export function ZoneRegion({ zone, d, fill, uid, selected, onPick, line, dashed = false }: { zone: DrawnZone | undefined; d: string; fill: string; uid: string; selected: boolean; onPick?: ((surfaceId: string) => void) | undefined; line?: number; dashed?: boolean }) {
+export function ZoneRegion({
+  zone,
+  d,
+  fill,
+  uid,
+  selected,
+  onPick,
+  line,
+  dashed = false,
+}: {
+  zone: DrawnZone | undefined;
+  d: string;
+  fill: string;
+  uid: string;
+  selected: boolean;
+  onPick?: ((surfaceId: string) => void) | undefined;
+  line?: number;
+  dashed?: boolean;
+}) {
   const pick = zone && onPick ? () => onPick(zone.surfaceId) : undefined;
   const keys = (e: KeyboardEvent) => {
     if (e.key !== 'Enter' && e.key !== ' ') return;
     e.preventDefault();
     pick?.();
   };
-  const control = pick ? { role: 'button', tabIndex: 0, onClick: pick, onKeyDown: keys, 'aria-label': `${zone?.name}: ${STATE_WORDS[zone?.state ?? 'ready']}`, 'aria-pressed': selected, style: { cursor: 'pointer' } } : {};
+  const control = pick
+    ? {
+        role: 'button',
+        tabIndex: 0,
+        onClick: pick,
+        onKeyDown: keys,
+        'aria-label': `${zone?.name}: ${STATE_WORDS[zone?.state ?? 'ready']}`,
+        'aria-pressed': selected,
+        style: { cursor: 'pointer' },
+      }
+    : {};
   const pattern = zone && hasPattern(zone.state) ? `url(#${uid}-${zone.surfaceId})` : null;
   if (line !== undefined) {
     return (
@@ -53,7 +96,14 @@ export function ZoneRegion({ zone, d, fill, uid, selected, onPick, line, dashed 
   }
   return (
     <g {...control}>
-      <path d={d} fill={fill} stroke={INK} strokeWidth={selected ? 0.07 : 0.022} strokeLinejoin="round" {...(dashed ? { strokeDasharray: '.12 .08', fillOpacity: 0.85 } : {})} />
+      <path
+        d={d}
+        fill={fill}
+        stroke={INK}
+        strokeWidth={selected ? 0.07 : 0.022}
+        strokeLinejoin="round"
+        {...(dashed ? { strokeDasharray: '.12 .08', fillOpacity: 0.85 } : {})}
+      />
       {pattern && <path d={d} fill={pattern} />}
     </g>
   );

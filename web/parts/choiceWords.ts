@@ -8,7 +8,17 @@ import type { MeshUnit } from '#core/hull/placement';
 import type { ShapeKind } from '#core/hull/shapes';
 import type { WearPlace } from '#core/hull/wear';
 import type { AreaMethod, MeshPart } from '#core/hull/zoneArea';
-import type { Exposure, ExistingCoating, HullMaterial, MaskedThing, OpenWorkKind, PatchKind, Side, Substrate, ZoneKind } from '#core/hull/zones';
+import type {
+  Exposure,
+  ExistingCoating,
+  HullMaterial,
+  MaskedThing,
+  OpenWorkKind,
+  PatchKind,
+  Side,
+  Substrate,
+  ZoneKind,
+} from '#core/hull/zones';
 
 /** The trade's words for what the core says. One home for each, so that a thing has one name everywhere. */
 
@@ -68,18 +78,65 @@ export const EXISTING_WORDS: Record<ExistingCoating, string> = {
   unknown: 'Old coating, unknown',
 };
 
-export const WATERS_WORDS: Record<Waters, string> = { salt: 'Salt water', fresh: 'Fresh water', slimeProne: 'Water that slimes', tropical: 'Warm sea' };
-export const CHEMISTRY_WORDS: Record<Chemistry, string> = { epoxy: 'Epoxy', polyurethane: 'Polyurethane', alkyd: 'Alkyd', acrylic: 'Acrylic', vinyl: 'Vinyl', chlorinatedRubber: 'Chlorinated rubber', silicone: 'Silicone', acid: 'Acid', polyester: 'Polyester' };
-export const THINNER_WORDS: Record<ThinnerFamily, string> = { epoxy: 'for epoxy', polyurethane: 'for polyurethane', whiteSpirit: 'white spirit', aromatic: 'aromatic', alcohol: 'alcohol', water: 'water' };
+export const WATERS_WORDS: Record<Waters, string> = {
+  salt: 'Salt water',
+  fresh: 'Fresh water',
+  slimeProne: 'Water that slimes',
+  tropical: 'Warm sea',
+};
+export const CHEMISTRY_WORDS: Record<Chemistry, string> = {
+  epoxy: 'Epoxy',
+  polyurethane: 'Polyurethane',
+  alkyd: 'Alkyd',
+  acrylic: 'Acrylic',
+  vinyl: 'Vinyl',
+  chlorinatedRubber: 'Chlorinated rubber',
+  silicone: 'Silicone',
+  acid: 'Acid',
+  polyester: 'Polyester',
+};
+export const THINNER_WORDS: Record<ThinnerFamily, string> = {
+  epoxy: 'for epoxy',
+  polyurethane: 'for polyurethane',
+  whiteSpirit: 'white spirit',
+  aromatic: 'aromatic',
+  alcohol: 'alcohol',
+  water: 'water',
+};
 export const GLOSS_WORDS = { matt: 'Matt', eggshell: 'Eggshell', semiGloss: 'Semi-gloss', gloss: 'Gloss' } as const;
-export const ANTIFOULING_WORDS: Record<AntifoulingType, string> = { hard: 'Hard', ablative: 'Wearing (ablative)', hybrid: 'Slow-wearing (hybrid)' };
+export const ANTIFOULING_WORDS: Record<AntifoulingType, string> = {
+  hard: 'Hard',
+  ablative: 'Wearing (ablative)',
+  hybrid: 'Slow-wearing (hybrid)',
+};
 export const SEVERITY_WORDS: Record<Severity, string> = { stop: 'Stop', caution: 'Caution', note: 'Note' };
-export const BOND_WORDS: Record<BondSchool, string> = { chemical: 'In the tack window', mechanical: 'Cure, abrade, coat' };
+export const BOND_WORDS: Record<BondSchool, string> = {
+  chemical: 'In the tack window',
+  mechanical: 'Cure, abrade, coat',
+};
 export const ABRADE_FOR_WORDS: Record<AbradeFor, string> = { bond: 'for bond', level: 'to level', nibs: 'nibs only' };
 export const PRIMER_FOR_WORDS: Record<PrimerFor, string> = { adhesion: 'to hold on by', filling: 'to fill with' };
-export const RECORD_WORDS: Record<RecordKind, string> = { testPatch: 'Test patch held', adhesionTest: 'Adhesion test', flakeBack: 'Backs of flakes looked at' };
-export const BORDER_WORDS: Record<BorderRule, string> = { butt: 'butt at the line', overlap: 'overlap', stripe: 'leave a stripe between' };
-export const PER_WORDS: Record<Per, string> = { job: 'a job', zone: 'a zone', coat: 'a coat', tippedCoat: 'a tipped coat', batch: 'a batch', coatM2: 'm² of a coat', abradedM2: 'm² abraded', borderM: 'm of border', day: 'a day' };
+export const RECORD_WORDS: Record<RecordKind, string> = {
+  testPatch: 'Test patch held',
+  adhesionTest: 'Adhesion test',
+  flakeBack: 'Backs of flakes looked at',
+};
+export const BORDER_WORDS: Record<BorderRule, string> = {
+  butt: 'butt at the line',
+  overlap: 'overlap',
+  stripe: 'leave a stripe between',
+};
+export const PER_WORDS: Record<Per, string> = {
+  job: 'a job',
+  zone: 'a zone',
+  coat: 'a coat',
+  tippedCoat: 'a tipped coat',
+  batch: 'a batch',
+  coatM2: 'm² of a coat',
+  abradedM2: 'm² abraded',
+  borderM: 'm of border',
+  day: 'a day',
+};
 
 export const AREA_METHOD_WORDS: Record<AreaMethod, string> = {
   dimensions: 'From dimensions',
@@ -102,7 +159,12 @@ export const PATCH_WORDS: Record<PatchKind, string> = {
   touchUp: 'Touch-up',
 };
 
-export const SIDE_WORDS: Record<Side, string> = { both: 'Both sides', port: 'Port', starboard: 'Starboard', part: 'Part of it' };
+export const SIDE_WORDS: Record<Side, string> = {
+  both: 'Both sides',
+  port: 'Port',
+  starboard: 'Starboard',
+  part: 'Part of it',
+};
 
 export const OPEN_WORK_WORDS: Record<OpenWorkKind, string> = {
   repair: 'Repair',
@@ -113,9 +175,23 @@ export const OPEN_WORK_WORDS: Record<OpenWorkKind, string> = {
   underStand: 'Stands to be moved',
 };
 
-export const MASKED_WORDS: Record<MaskedThing, string> = { anode: 'Anode', transducer: 'Transducer face', propeller: 'Propeller and shaft', earthPlate: 'Earth plate', seal: 'Seal', logWheel: 'Log wheel', other: 'Something else' };
+export const MASKED_WORDS: Record<MaskedThing, string> = {
+  anode: 'Anode',
+  transducer: 'Transducer face',
+  propeller: 'Propeller and shaft',
+  earthPlate: 'Earth plate',
+  seal: 'Seal',
+  logWheel: 'Log wheel',
+  other: 'Something else',
+};
 
-export const WEAR_WORDS: Record<WearPlace, string> = { waterline: 'Waterline', stem: 'Stem and forefoot', keelLeadingEdge: 'Leading edge of the keel', keelBottom: 'Bottom of the keel', rudderEdges: 'Edges of the rudder' };
+export const WEAR_WORDS: Record<WearPlace, string> = {
+  waterline: 'Waterline',
+  stem: 'Stem and forefoot',
+  keelLeadingEdge: 'Leading edge of the keel',
+  keelBottom: 'Bottom of the keel',
+  rudderEdges: 'Edges of the rudder',
+};
 
 export const SHAPE_WORDS: Record<ShapeKind, string> = {
   rectangle: 'Rectangle',
@@ -130,6 +206,18 @@ export const SHAPE_WORDS: Record<ShapeKind, string> = {
   frame: 'Frame or stringer',
 };
 
-export const MESH_PART_WORDS: Record<MeshPart, string> = { below: 'Below the waterline', band: 'The band above it', above: 'Above the band', aboveWaterline: 'Above the waterline', whole: 'All of it' };
+export const MESH_PART_WORDS: Record<MeshPart, string> = {
+  below: 'Below the waterline',
+  band: 'The band above it',
+  above: 'Above the band',
+  aboveWaterline: 'Above the waterline',
+  whole: 'All of it',
+};
 
-export const MESH_UNIT_WORDS: Record<MeshUnit, string> = { mm: 'Millimetres', cm: 'Centimetres', m: 'Metres', in: 'Inches', ft: 'Feet' };
+export const MESH_UNIT_WORDS: Record<MeshUnit, string> = {
+  mm: 'Millimetres',
+  cm: 'Centimetres',
+  m: 'Metres',
+  in: 'Inches',
+  ft: 'Feet',
+};

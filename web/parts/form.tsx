@@ -1,14 +1,29 @@
 import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
 import type { ReactNode } from 'react';
-import { Controller, useFormContext, useForm, type DefaultValues, type FieldValues, type UseFormReturn } from 'react-hook-form';
+import {
+  Controller,
+  useFormContext,
+  useForm,
+  type DefaultValues,
+  type FieldValues,
+  type UseFormReturn,
+} from 'react-hook-form';
 import type { QuantityName } from '#core/units/quantities';
 import { OPTIONS, sentence } from '#contracts/messages';
 import { Choice, QuantityField, SelectField, TextField } from './Field';
 
 /** A form whose values are checked against the same contract as on the server. */
-export function useContractForm<T extends FieldValues>(schema: Joi.ObjectSchema, defaultValues: DefaultValues<T>): UseFormReturn<T> {
-  return useForm<T>({ defaultValues, resolver: joiResolver(schema, { ...OPTIONS, abortEarly: false }) as never, mode: 'onSubmit', reValidateMode: 'onChange' });
+export function useContractForm<T extends FieldValues>(
+  schema: Joi.ObjectSchema,
+  defaultValues: DefaultValues<T>,
+): UseFormReturn<T> {
+  return useForm<T>({
+    defaultValues,
+    resolver: joiResolver(schema, { ...OPTIONS, abortEarly: false }) as never,
+    mode: 'onSubmit',
+    reValidateMode: 'onChange',
+  });
 }
 
 function useError(name: string): string | undefined {
@@ -17,28 +32,84 @@ function useError(name: string): string | undefined {
   return message ? sentence(message) : undefined;
 }
 
-export function FormText({ name, label, hint, type }: { name: string; label: string; hint?: ReactNode; type?: string }) {
+export function FormText({
+  name,
+  label,
+  hint,
+  type,
+}: {
+  name: string;
+  label: string;
+  hint?: ReactNode;
+  type?: string;
+}) {
   const { register } = useFormContext();
   const error = useError(name);
-  return <TextField label={label} hint={hint} error={error} {...(type ? { type } : {})} {...register(name, type === 'date' ? { setValueAs: (v: string) => v || null } : {})} />;
+  return (
+    <TextField
+      label={label}
+      hint={hint}
+      error={error}
+      {...(type ? { type } : {})}
+      {...register(name, type === 'date' ? { setValueAs: (v: string) => v || null } : {})}
+    />
+  );
 }
 
 /** @param props.scale how many of the quantity's core unit one of the field's value is: litres to a cubic metre */
-export function FormQuantity({ name, label, quantity, hint, placeholder, scale = 1 }: { name: string; label: string; quantity: QuantityName; hint?: ReactNode; placeholder?: string; scale?: number }) {
+export function FormQuantity({
+  name,
+  label,
+  quantity,
+  hint,
+  placeholder,
+  scale = 1,
+}: {
+  name: string;
+  label: string;
+  quantity: QuantityName;
+  hint?: ReactNode;
+  placeholder?: string;
+  scale?: number;
+}) {
   const error = useError(name);
   const shown = (value: number | null | undefined) => (value === null || value === undefined ? null : value * scale);
-  return <Controller name={name} render={({ field }) => <QuantityField label={label} quantity={quantity} hint={hint} placeholder={placeholder} error={error} value={shown(field.value as number | null)} onValue={(v) => field.onChange(v === null ? null : v / scale)} />} />;
+  return (
+    <Controller
+      name={name}
+      render={({ field }) => (
+        <QuantityField
+          label={label}
+          quantity={quantity}
+          hint={hint}
+          placeholder={placeholder}
+          error={error}
+          value={shown(field.value as number | null)}
+          onValue={(v) => field.onChange(v === null ? null : v / scale)}
+        />
+      )}
+    />
+  );
 }
 
 /** A plain number without a unit. */
 export function FormNumber({ name, label, hint }: { name: string; label: string; hint?: ReactNode }) {
   const { register } = useFormContext();
   const error = useError(name);
-  return <TextField label={label} hint={hint} error={error} inputMode="decimal" {...register(name, { setValueAs: toNumber })} />;
+  return (
+    <TextField
+      label={label}
+      hint={hint}
+      error={error}
+      inputMode="decimal"
+      {...register(name, { setValueAs: toNumber })}
+    />
+  );
 }
 
 function toNumber(text: unknown): number | null {
-  if (typeof text === 'number' || text === null || text === undefined) return (text as number | null | undefined) ?? null;
+  if (typeof text === 'number' || text === null || text === undefined)
+    return (text as number | null | undefined) ?? null;
   const tidy = String(text).trim().replace(',', '.');
   return tidy === '' ? null : Number(tidy);
 }
@@ -47,7 +118,23 @@ function toNumber(text: unknown): number | null {
  * @param props.emptyAs what the value is while the option '' is picked
  * @param props.emptyText keeps it as the empty text
  */
-export function FormSelect({ name, label, options, hint, onPicked, emptyAs, emptyText = false }: { name: string; label: string; options: readonly (readonly [string, string])[]; hint?: ReactNode; onPicked?: (value: string) => void; emptyAs?: null | undefined; emptyText?: boolean }) {
+export function FormSelect({
+  name,
+  label,
+  options,
+  hint,
+  onPicked,
+  emptyAs,
+  emptyText = false,
+}: {
+  name: string;
+  label: string;
+  options: readonly (readonly [string, string])[];
+  hint?: ReactNode;
+  onPicked?: (value: string) => void;
+  emptyAs?: null | undefined;
+  emptyText?: boolean;
+}) {
   const error = useError(name);
   return (
     <Controller
@@ -69,8 +156,23 @@ export function FormSelect({ name, label, options, hint, onPicked, emptyAs, empt
   );
 }
 
-export function FormChoice({ name, label, options }: { name: string; label: string; options: readonly (readonly [string, string])[] }) {
-  return <Controller name={name} render={({ field }) => <Choice label={label} options={options} value={field.value as string} onPick={field.onChange} />} />;
+export function FormChoice({
+  name,
+  label,
+  options,
+}: {
+  name: string;
+  label: string;
+  options: readonly (readonly [string, string])[];
+}) {
+  return (
+    <Controller
+      name={name}
+      render={({ field }) => (
+        <Choice label={label} options={options} value={field.value as string} onPick={field.onChange} />
+      )}
+    />
+  );
 }
 
 /** Yes, no, or not said: three answers, since a sheet that is silent has not said no. */

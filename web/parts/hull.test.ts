@@ -6,14 +6,40 @@ import { bandOf, linesOf } from './hullLines';
 import { meanWet, paintedCoats } from './painted';
 import { drawnZones } from './ZoneRegion';
 
-const coat = (change: object): Coat => ({ id: 'c', sheetRevisionId: 'r', startedAt: 10, finishedAt: 20, litresOn: 3, on: [{ surfaceId: 'z', layerId: 'l' }], wetFilms: [{ micron: [150, 170] }, { micron: [160] }], ...change }) as unknown as Coat;
-const viewOf = (coats: Coat[]) => ({ coats, sheetById: new Map([['r', { body: { kind: 'barrier' } }]]) }) as unknown as BoatView;
+const coat = (change: object): Coat =>
+  ({
+    id: 'c',
+    sheetRevisionId: 'r',
+    startedAt: 10,
+    finishedAt: 20,
+    litresOn: 3,
+    on: [{ surfaceId: 'z', layerId: 'l' }],
+    wetFilms: [{ micron: [150, 170] }, { micron: [160] }],
+    ...change,
+  }) as unknown as Coat;
+const viewOf = (coats: Coat[]) =>
+  ({ coats, sheetById: new Map([['r', { body: { kind: 'barrier' } }]]) }) as unknown as BoatView;
 
 describe('coats that tell an area', () => {
   it('are finished, on one zone alone, with litres and comb', () => {
     expect(paintedCoats(viewOf([coat({})]), 'z').map((p) => p.name)).toEqual(['barrier 1']);
-    expect(paintedCoats(viewOf([coat({}), coat({ id: 'd', startedAt: 30 })]), 'z').map((p) => p.name)).toEqual(['barrier 1', 'barrier 2']);
-    for (const change of [{ finishedAt: null }, { litresOn: null }, { litresOn: 0 }, { wetFilms: [] }, { on: [{ surfaceId: 'z', layerId: 'l' }, { surfaceId: 'y', layerId: 'm' }] }]) expect(paintedCoats(viewOf([coat(change)]), 'z')).toEqual([]);
+    expect(paintedCoats(viewOf([coat({}), coat({ id: 'd', startedAt: 30 })]), 'z').map((p) => p.name)).toEqual([
+      'barrier 1',
+      'barrier 2',
+    ]);
+    for (const change of [
+      { finishedAt: null },
+      { litresOn: null },
+      { litresOn: 0 },
+      { wetFilms: [] },
+      {
+        on: [
+          { surfaceId: 'z', layerId: 'l' },
+          { surfaceId: 'y', layerId: 'm' },
+        ],
+      },
+    ])
+      expect(paintedCoats(viewOf([coat(change)]), 'z')).toEqual([]);
     expect(paintedCoats(viewOf([coat({})]), 'other')).toEqual([]);
   });
   it('every reading counts the same, whichever comb it came with', () => {
@@ -22,9 +48,29 @@ describe('coats that tell an area', () => {
 });
 
 describe('what a hull is drawn from', () => {
-  const offsets = { stationsM: [0, 8], waterlinesM: [0, 1], halfBreadthsM: [[1, 1], [1, 1]], waterlineM: 0.5, fromBow: false, includeBottom: true };
-  const hull = (change: object): HullRow => ({ id: 'h', boatId: 'b', offsets: null, mesh: null, version: 1, deleted: false, ...change }) as HullRow;
-  const zone = (change: object): SurfaceRow => ({ id: 'z', name: 'Zone', kind: 'bootTop', parentId: null, patchKind: null, area: { method: 'dimensions', dimensions: {}, typed: null }, ...change }) as SurfaceRow;
+  const offsets = {
+    stationsM: [0, 8],
+    waterlinesM: [0, 1],
+    halfBreadthsM: [
+      [1, 1],
+      [1, 1],
+    ],
+    waterlineM: 0.5,
+    fromBow: false,
+    includeBottom: true,
+  };
+  const hull = (change: object): HullRow =>
+    ({ id: 'h', boatId: 'b', offsets: null, mesh: null, version: 1, deleted: false, ...change }) as HullRow;
+  const zone = (change: object): SurfaceRow =>
+    ({
+      id: 'z',
+      name: 'Zone',
+      kind: 'bootTop',
+      parentId: null,
+      patchKind: null,
+      area: { method: 'dimensions', dimensions: {}, typed: null },
+      ...change,
+    }) as SurfaceRow;
   it('a mesh before offsets, offsets before nothing', () => {
     expect(linesOf(null)).toBeNull();
     expect(linesOf(hull({}))).toBeNull();
@@ -38,11 +84,42 @@ describe('what a hull is drawn from', () => {
     expect(bandOf([])).toBeNull();
   });
   it('zones and patches with the colour and state they carry', () => {
-    const surfaces = [zone({}), zone({ id: 'p', name: 'Toes', kind: 'keel', parentId: 'k', patchKind: 'highWear', area: { method: 'band', dimensions: {}, typed: null, band: { place: 'keelBottom', widthM: 0.3, lengthM: null } } })];
+    const surfaces = [
+      zone({}),
+      zone({
+        id: 'p',
+        name: 'Toes',
+        kind: 'keel',
+        parentId: 'k',
+        patchKind: 'highWear',
+        area: {
+          method: 'band',
+          dimensions: {},
+          typed: null,
+          band: { place: 'keelBottom', widthM: 0.3, lengthM: null },
+        },
+      }),
+    ];
     const statuses = surfaces.map((s) => ({ surfaceId: s.id, state: 'ready', colourHex: '#aabbcc' }));
     expect(drawnZones({ surfaces, statuses } as unknown as BoatView)).toEqual([
-      { surfaceId: 'z', name: 'Zone', kind: 'bootTop', patchKind: null, wear: null, state: 'ready', colourHex: '#aabbcc' },
-      { surfaceId: 'p', name: 'Toes', kind: 'keel', patchKind: 'highWear', wear: 'keelBottom', state: 'ready', colourHex: '#aabbcc' },
+      {
+        surfaceId: 'z',
+        name: 'Zone',
+        kind: 'bootTop',
+        patchKind: null,
+        wear: null,
+        state: 'ready',
+        colourHex: '#aabbcc',
+      },
+      {
+        surfaceId: 'p',
+        name: 'Toes',
+        kind: 'keel',
+        patchKind: 'highWear',
+        wear: 'keelBottom',
+        state: 'ready',
+        colourHex: '#aabbcc',
+      },
     ]);
   });
 });

@@ -1,5 +1,13 @@
 import { computed, effect, type ReadonlySignal } from '@preact/signals-core';
-import { useCallback, useLayoutEffect, useRef, useSyncExternalStore, type CSSProperties, type PointerEvent, type RefObject } from 'react';
+import {
+  useCallback,
+  useLayoutEffect,
+  useRef,
+  useSyncExternalStore,
+  type CSSProperties,
+  type PointerEvent,
+  type RefObject,
+} from 'react';
 import { figure, shownUnit } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
@@ -10,7 +18,11 @@ import { useSettings } from '../data/settings';
  */
 
 /** An element that `write` keeps as `read` tells of it: at once, and each time that a signal it reads makes it another. React must not draw what is written. @param of the element, where it follows something else already */
-export function useFollowing<E extends Element, T extends string | number>(read: () => T, write: (element: E, value: T) => void, of?: RefObject<E | null>): RefObject<E | null> {
+export function useFollowing<E extends Element, T extends string | number>(
+  read: () => T,
+  write: (element: E, value: T) => void,
+  of?: RefObject<E | null>,
+): RefObject<E | null> {
   const own = useRef<E>(null);
   const ref = of ?? own;
   useLayoutEffect(() => {
@@ -50,8 +62,25 @@ export function computedAlike<T>(read: () => T): ReadonlySignal<T> {
 }
 
 /** Words that follow a drag. @param hidden from assistive technology, where they are told otherwise */
-export function LiveText({ of, className, style, hidden }: { of: () => string; className?: string; style?: CSSProperties; hidden?: boolean }) {
-  return <span ref={useFollowing<HTMLSpanElement, string>(of, setText)} className={className} style={style} aria-hidden={hidden} />;
+export function LiveText({
+  of,
+  className,
+  style,
+  hidden,
+}: {
+  of: () => string;
+  className?: string;
+  style?: CSSProperties;
+  hidden?: boolean;
+}) {
+  return (
+    <span
+      ref={useFollowing<HTMLSpanElement, string>(of, setText)}
+      className={className}
+      style={style}
+      aria-hidden={hidden}
+    />
+  );
 }
 
 /**
@@ -69,13 +98,28 @@ export function LiveLines({ of, className }: { of: () => string; className: stri
   const untell = ({ currentTarget }: PointerEvent<HTMLElement>) => currentTarget.removeAttribute('title');
   return (
     <span className={`block leading-tight sm:h-[2lh] sm:overflow-clip ${className}`}>
-      <span ref={ref} className="block bg-base-100 px-0.5 sm:min-h-[6lh]" onPointerEnter={tell} onPointerLeave={untell} />
+      <span
+        ref={ref}
+        className="block bg-base-100 px-0.5 sm:min-h-[6lh]"
+        onPointerEnter={tell}
+        onPointerLeave={untell}
+      />
     </span>
   );
 }
 
 /** As `Fig`, of a figure that follows a drag. */
-export function LiveFig({ quantity, of, approx = false, className = '' }: { quantity: QuantityName; of: () => number; approx?: boolean; className?: string }) {
+export function LiveFig({
+  quantity,
+  of,
+  approx = false,
+  className = '',
+}: {
+  quantity: QuantityName;
+  of: () => number;
+  approx?: boolean;
+  className?: string;
+}) {
   const { units } = useSettings();
   const ref = useFollowing<HTMLSpanElement, number>(of, (element, value) => {
     const { number, unit } = figure(quantity, value, units);

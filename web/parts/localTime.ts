@@ -10,6 +10,11 @@ export function instantsOf(local: string, zone: string): number[] {
   if (!read.isValid) return [];
   const wall = DateTime.fromISO(local, { zone: 'utc' }).toMillis();
   const offsets = new Set([-1, 0, 1].map((days) => DateTime.fromMillis(wall + days * 86_400_000, { zone }).offset));
-  const found = [...offsets].map((offset) => wall - offset * 60_000).filter((at) => DateTime.fromMillis(at, { zone }).toMillis() - wall === -DateTime.fromMillis(at, { zone }).offset * 60_000);
+  const found = [...offsets]
+    .map((offset) => wall - offset * 60_000)
+    .filter(
+      (at) =>
+        DateTime.fromMillis(at, { zone }).toMillis() - wall === -DateTime.fromMillis(at, { zone }).offset * 60_000,
+    );
   return found.length > 0 ? found.sort((a, b) => a - b) : [read.toMillis()];
 }

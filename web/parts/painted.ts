@@ -8,7 +8,12 @@ export function paintedCoats(view: BoatView, surfaceId: string): { coat: Coat; n
     const alone = coat.on.length === 1 && coat.on[0]?.surfaceId === surfaceId;
     if (!alone || coat.finishedAt === null || !coat.litresOn || coat.wetFilms.length === 0) return [];
     const sheet = view.sheetById.get(coat.sheetRevisionId);
-    const number = view.coats.filter((c) => c.sheetRevisionId === coat.sheetRevisionId && c.startedAt <= coat.startedAt && c.on.some((o) => o.surfaceId === surfaceId)).length;
+    const number = view.coats.filter(
+      (c) =>
+        c.sheetRevisionId === coat.sheetRevisionId &&
+        c.startedAt <= coat.startedAt &&
+        c.on.some((o) => o.surfaceId === surfaceId),
+    ).length;
     return [{ coat, name: coatName(sheet?.body.kind, number) }];
   });
 }

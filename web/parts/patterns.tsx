@@ -28,7 +28,14 @@ export function StatePattern({ id, state, scale = 1 }: { id: string; state: Zone
   if (d === null) return null;
   return (
     <pattern id={id} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform={`scale(${scale})`}>
-      <path d={d} stroke="#fff" strokeOpacity=".75" strokeWidth={state === 'bonds' ? 4.2 : 2.8} strokeLinecap="round" fill="none" />
+      <path
+        d={d}
+        stroke="#fff"
+        strokeOpacity=".75"
+        strokeWidth={state === 'bonds' ? 4.2 : 2.8}
+        strokeLinecap="round"
+        fill="none"
+      />
       <path d={d} stroke="#14171a" strokeWidth={state === 'bonds' ? 2.6 : 1.3} strokeLinecap="round" fill="none" />
     </pattern>
   );
@@ -46,7 +53,15 @@ export function StateSwatch({ state, colour, size = 28 }: { state: ZoneState; co
       <defs>
         <StatePattern id={id} state={state} />
       </defs>
-      <rect x="1" y="1" width="26" height="26" fill={colour ?? 'var(--color-base-100)'} stroke="currentColor" strokeDasharray={colour ? undefined : '3 2'} />
+      <rect
+        x="1"
+        y="1"
+        width="26"
+        height="26"
+        fill={colour ?? 'var(--color-base-100)'}
+        stroke="currentColor"
+        strokeDasharray={colour ? undefined : '3 2'}
+      />
       {hasPattern(state) && <rect x="1" y="1" width="26" height="26" fill={`url(#${id})`} />}
     </svg>
   );

@@ -42,7 +42,13 @@ describe('the time grid of a sheet', () => {
     expect(fromGrid(toGrid(sheet))).toEqual({ potLife, touchDry, sandable, immersion, fullCure, overcoat });
   });
   it('reads units, leaves empty cells out and marks what it cannot read', () => {
-    const grid = { temps: [10, 20], rows: { potLife: ['', '90 min'], touchDry: ['soon', '2'] }, overcoat: [{ after: 'any' as const, alwaysAbrade: false, minimum: ['', ''], tackLimit: ['', '1 month'], maximum: [] }] };
+    const grid = {
+      temps: [10, 20],
+      rows: { potLife: ['', '90 min'], touchDry: ['soon', '2'] },
+      overcoat: [
+        { after: 'any' as const, alwaysAbrade: false, minimum: ['', ''], tackLimit: ['', '1 month'], maximum: [] },
+      ],
+    };
     const tables = fromGrid(grid);
     expect(tables.potLife).toEqual([{ tempC: 20, hours: 1.5 }]);
     expect(tables.touchDry?.[0]?.hours).toBeNaN();

@@ -165,12 +165,16 @@ export function moneyWords(minor: number, currency: string): string {
 }
 
 /** Packs as they are asked for over the counter: "2 × 2.5 L kit + 1 × 0.75 L kit". */
-export function packWords(packs: readonly { readonly pack: { readonly name: string; readonly sizeL: number }; readonly count: number }[]): string {
+export function packWords(
+  packs: readonly { readonly pack: { readonly name: string; readonly sizeL: number }; readonly count: number }[],
+): string {
   return packs.map(({ pack, count }) => `${count} × ${pack.name || `${plainNumber(pack.sizeL, 2)} L`}`).join(' + ');
 }
 
 /** A chance the way people say it. */
 export function casesWords(chance: number): string {
   const tenths = chance * 10;
-  return Math.abs(tenths - Math.round(tenths)) < 1e-9 ? `${Math.round(tenths)} cases of 10` : `${Number((chance * 100).toFixed(1))} cases of 100`;
+  return Math.abs(tenths - Math.round(tenths)) < 1e-9
+    ? `${Math.round(tenths)} cases of 10`
+    : `${Number((chance * 100).toFixed(1))} cases of 100`;
 }

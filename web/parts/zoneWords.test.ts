@@ -13,11 +13,66 @@ const say = (hour: number): Saying => ({ at: T0 + hour * H, zone: 'UTC', units: 
 
 /** Steady 20 °C: the example sheet opens 5 h after the finish and bonds as is until 24 h after the start. */
 const weather = (lowC = 20, highC = 20, dewC = 8) =>
-  hourlyFromDays([0, 1, 2, 3].map((n) => ({ startsAt: T0 + n * 24 * H, endsAt: T0 + (n + 1) * 24 * H, lowC, highC, dewC }))).map((h) => ({ ...h, source: 'typed' as const }));
-const zone: Surface = { id: 'z', name: 'Keel', kind: 'bilge', substrate: 'laminate', exposure: 'bilge', existing: 'bare', areaM2: 10, areaShare: 0.1 };
-const layer = (id: string) => ({ id, sheetRevisionId: 'r', dftMicron: 100, method: 'roller' as const, thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour: '', colourHex: '#888888' });
-const started = (hour: number): LogEntry => ({ id: 's', boatId: 'b', stream: 'coat', streamId: 'c', kind: 'started', occurredAt: T0 + hour * H, recordedAt: 0, painter: '', device: '', supersedes: null, body: { on: [{ surfaceId: 'z', layerId: 'l1' }], sheetRevisionId: 'r', method: 'roller', thinner: 0, dftMicron: 100, colour: '', colourHex: '#888888', overrideReason: null, abradedGrit: null } });
-const finished = (hour: number): LogEntry => ({ id: 'f', boatId: 'b', stream: 'coat', streamId: 'c', kind: 'finished', occurredAt: T0 + hour * H, recordedAt: 0, painter: '', device: '', supersedes: null, body: { litresOn: null } });
+  hourlyFromDays(
+    [0, 1, 2, 3].map((n) => ({ startsAt: T0 + n * 24 * H, endsAt: T0 + (n + 1) * 24 * H, lowC, highC, dewC })),
+  ).map((h) => ({ ...h, source: 'typed' as const }));
+const zone: Surface = {
+  id: 'z',
+  name: 'Keel',
+  kind: 'bilge',
+  substrate: 'laminate',
+  exposure: 'bilge',
+  existing: 'bare',
+  areaM2: 10,
+  areaShare: 0.1,
+};
+const layer = (id: string) => ({
+  id,
+  sheetRevisionId: 'r',
+  dftMicron: 100,
+  method: 'roller' as const,
+  thinnerShare: 0,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: '',
+  colourHex: '#888888',
+});
+const started = (hour: number): LogEntry => ({
+  id: 's',
+  boatId: 'b',
+  stream: 'coat',
+  streamId: 'c',
+  kind: 'started',
+  occurredAt: T0 + hour * H,
+  recordedAt: 0,
+  painter: '',
+  device: '',
+  supersedes: null,
+  body: {
+    on: [{ surfaceId: 'z', layerId: 'l1' }],
+    sheetRevisionId: 'r',
+    method: 'roller',
+    thinner: 0,
+    dftMicron: 100,
+    colour: '',
+    colourHex: '#888888',
+    overrideReason: null,
+    abradedGrit: null,
+  },
+});
+const finished = (hour: number): LogEntry => ({
+  id: 'f',
+  boatId: 'b',
+  stream: 'coat',
+  streamId: 'c',
+  kind: 'finished',
+  occurredAt: T0 + hour * H,
+  recordedAt: 0,
+  painter: '',
+  device: '',
+  supersedes: null,
+  body: { litresOn: null },
+});
 
 function status(hour: number, more: Partial<StatusInput> & { body?: SheetBody } = {}): ZoneStatus {
   const { body = sheet, ...input } = more;
@@ -48,7 +103,9 @@ describe('what the window says', () => {
     expect(line(20, { body: always })).toBe('abrade first: the sheet always asks for it');
   });
   it('says "no bonding window" when it is too cold for one', () => {
-    expect(line(14, { hours: weather(2, 3, 0) })).toBe('not yet: it opens after the forecast ends; no bonding window, it is too cold');
+    expect(line(14, { hours: weather(2, 3, 0) })).toBe(
+      'not yet: it opens after the forecast ends; no bonding window, it is too cold',
+    );
   });
   it('says what is missing and where to put it', () => {
     expect(line(20, { body: { ...sheet, overcoat: [] } })).toContain('no overcoat time: type it in');
@@ -64,7 +121,9 @@ describe('what the window says', () => {
     expect(first('unknown')).toContain('try a patch first');
   });
   it('tells a complete zone when it may be immersed', () => {
-    expect(line(20, { buildUps: [{ surfaceId: 'z', layers: [layer('l1')] }] })).toBe('complete; into the water from Sun 12:00');
+    expect(line(20, { buildUps: [{ surfaceId: 'z', layers: [layer('l1')] }] })).toBe(
+      'complete; into the water from Sun 12:00',
+    );
   });
 });
 
@@ -77,7 +136,9 @@ describe('what the air says', () => {
     expect(now.advice?.nowHolds).toBe(true);
     expect(airLine(now, say(12))).toMatch(/^last start 1\d:\d\d, then too damp: spread 2\.\d+ °C, needs 3\.0+ °C$/);
     const late = status(21, evening);
-    expect(airLine(late, say(21))).toMatch(/^from 2\d:\d\d too damp: spread .* needs 3\.0+ °C; good from tomorrow \d\d:\d\d to tomorrow \d\d:\d\d$/);
+    expect(airLine(late, say(21))).toMatch(
+      /^from 2\d:\d\d too damp: spread .* needs 3\.0+ °C; good from tomorrow \d\d:\d\d to tomorrow \d\d:\d\d$/,
+    );
   });
   it('steps back where the bonding window ends first', () => {
     const steady = status(30, { ...outside, hours: weather(20, 20, 8) });
@@ -106,7 +167,8 @@ describe('what the air says', () => {
 
 describe('the one line of Today', () => {
   const name = () => 'Keel';
-  const head = (hour: number, more: Parameters<typeof status>[1] = {}) => headline([status(hour, more)], name, say(hour)).text;
+  const head = (hour: number, more: Parameters<typeof status>[1] = {}) =>
+    headline([status(hour, more)], name, say(hour)).text;
   it('puts what is in hand first, then what closes, then what opens', () => {
     expect(head(11, { entries: [started(10)] })).toBe('Keel: coat going on since 10:00');
     expect(head(30)).toBe('Keel: barrier 2 by 10:00, 4\u00a0h left');

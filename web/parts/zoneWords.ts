@@ -47,7 +47,9 @@ export function windowLine(status: ZoneStatus, { at, zone }: Pick<Saying, 'at' |
     case 'closed':
       return `closed since ${when(window?.closesAt ?? at)}: treat it as an old coating`;
     case 'complete':
-      return status.clocks?.immersionAt && status.clocks.immersionAt > at ? `complete; into the water from ${when(status.clocks.immersionAt)}` : 'complete';
+      return status.clocks?.immersionAt && status.clocks.immersionAt > at
+        ? `complete; into the water from ${when(status.clocks.immersionAt)}`
+        : 'complete';
     case 'noTimes':
       return 'the sheet beneath has no overcoat time: type it in';
     case 'noWeather':
@@ -75,18 +77,28 @@ export function airLine(status: Pick<ZoneStatus, 'advice' | 'state' | 'clocks'>,
   }
   if (advice.nowHolds === null) return 'the forecast ends before it would be touch dry';
   const soon = advice.trouble !== null && advice.trouble.at - at < SOON_MS;
-  const trouble = advice.trouble ? `${soon ? 'now' : `from ${when(advice.trouble.at)}`} ${breakWords(advice.trouble.break, units)}` : 'the air does not hold';
+  const trouble = advice.trouble
+    ? `${soon ? 'now' : `from ${when(advice.trouble.at)}`} ${breakWords(advice.trouble.break, units)}`
+    : 'the air does not hold';
   if (advice.firstStartAt === null) return `${trouble}; no good start in the next day and a half`;
   const good = `${trouble}; good from ${when(advice.firstStartAt)}${advice.lastStartAt ? ` to ${when(advice.lastStartAt)}` : ''}`;
   return advice.firstStartAt > bondsUntil ? `${good}, by then abrade first` : good;
 }
 
 /** The one line that can be read from three metres. */
-export function headline(statuses: readonly ZoneStatus[], name: (surfaceId: string) => string, saying: Saying): { text: string; surfaceId: string | null } {
+export function headline(
+  statuses: readonly ZoneStatus[],
+  name: (surfaceId: string) => string,
+  saying: Saying,
+): { text: string; surfaceId: string | null } {
   const { at, zone } = saying;
   const when = (t: number) => timeWords(t, at, zone);
   const inHand = statuses.find((s) => s.state === 'inHand');
-  if (inHand) return { text: `${name(inHand.surfaceId)}: coat going on since ${when(inHand.lastCoat?.startedAt ?? at)}`, surfaceId: inHand.surfaceId };
+  if (inHand)
+    return {
+      text: `${name(inHand.surfaceId)}: coat going on since ${when(inHand.lastCoat?.startedAt ?? at)}`,
+      surfaceId: inHand.surfaceId,
+    };
   // A window that the air lets nobody use is not what to hurry for.
   const open = statuses
     .flatMap((status) => {
@@ -97,16 +109,35 @@ export function headline(statuses: readonly ZoneStatus[], name: (surfaceId: stri
     .sort((a, b) => a.until - b.until)[0];
   if (open) {
     const what = `${name(open.status.surfaceId)}: ${nextName(open.status)}`;
-    return { text: open.start > at ? `${what} from ${when(open.start)}, by ${when(open.until)}` : `${what} by ${when(open.until)}, ${spanWords(open.until - at)} left`, surfaceId: open.status.surfaceId };
+    return {
+      text:
+        open.start > at
+          ? `${what} from ${when(open.start)}, by ${when(open.until)}`
+          : `${what} by ${when(open.until)}, ${spanWords(open.until - at)} left`,
+      surfaceId: open.status.surfaceId,
+    };
   }
   const ready = statuses.find((s) => (s.state === 'ready' || s.state === 'bonds') && s.advice?.nowHolds);
   if (ready) return { text: `${name(ready.surfaceId)}: ${nextName(ready)} now`, surfaceId: ready.surfaceId };
-  const shut = statuses.filter((s) => s.state === 'shut' && s.clocks?.window?.opensAt).sort((a, b) => (a.clocks?.window?.opensAt ?? 0) - (b.clocks?.window?.opensAt ?? 0))[0];
-  if (shut?.clocks?.window?.opensAt) return { text: `${name(shut.surfaceId)}: ${nextName(shut)}, from ${when(shut.clocks.window.opensAt)}`, surfaceId: shut.surfaceId };
-  const later = statuses.filter((s) => s.nextLayer && s.advice?.firstStartAt).sort((a, b) => (a.advice?.firstStartAt ?? 0) - (b.advice?.firstStartAt ?? 0))[0];
-  if (later?.advice?.firstStartAt) return { text: `${name(later.surfaceId)}: ${nextName(later)}, air good from ${when(later.advice.firstStartAt)}`, surfaceId: later.surfaceId };
+  const shut = statuses
+    .filter((s) => s.state === 'shut' && s.clocks?.window?.opensAt)
+    .sort((a, b) => (a.clocks?.window?.opensAt ?? 0) - (b.clocks?.window?.opensAt ?? 0))[0];
+  if (shut?.clocks?.window?.opensAt)
+    return {
+      text: `${name(shut.surfaceId)}: ${nextName(shut)}, from ${when(shut.clocks.window.opensAt)}`,
+      surfaceId: shut.surfaceId,
+    };
+  const later = statuses
+    .filter((s) => s.nextLayer && s.advice?.firstStartAt)
+    .sort((a, b) => (a.advice?.firstStartAt ?? 0) - (b.advice?.firstStartAt ?? 0))[0];
+  if (later?.advice?.firstStartAt)
+    return {
+      text: `${name(later.surfaceId)}: ${nextName(later)}, air good from ${when(later.advice.firstStartAt)}`,
+      surfaceId: later.surfaceId,
+    };
   const abrade = statuses.find((s) => s.state === 'abrade');
-  if (abrade) return { text: `${name(abrade.surfaceId)}: abrade, then ${nextName(abrade)}`, surfaceId: abrade.surfaceId };
+  if (abrade)
+    return { text: `${name(abrade.surfaceId)}: abrade, then ${nextName(abrade)}`, surfaceId: abrade.surfaceId };
   if (statuses.length === 0) return { text: 'No zones yet: measure the boat first', surfaceId: null };
   if (statuses.every((s) => s.state === 'complete')) return { text: 'Every coat is on', surfaceId: null };
   return { text: 'Nothing may go on just now', surfaceId: null };

@@ -42,7 +42,11 @@ const mesh = () => {
 /** Everything heavy about a mesh: it is read, placed and cut here, never where the page is drawn. */
 const worker = {
   /** Read a file; its kind is told by its content, its ending only decides where that is in doubt. */
-  async open(file: Blob, name: string, boat: { loaM: number; beamM: number; depthM: number }): Promise<{ triangles: number; placement: Placement }> {
+  async open(
+    file: Blob,
+    name: string,
+    boat: { loaM: number; beamM: number; depthM: number },
+  ): Promise<{ triangles: number; placement: Placement }> {
     if (file.size > MESH_MAX_BYTES) throw new Impossible(tooLarge(file.size));
     const bytes = new Uint8Array(await file.arrayBuffer());
     raw = isObj(bytes, name) ? parseObj(new TextDecoder().decode(bytes)) : parseStl(bytes);
@@ -62,9 +66,15 @@ const worker = {
   cut(waterline: Plane, bandM: number, progress: Progress): CutMesh {
     const { positions, placement, size } = mesh();
     const { mirror } = placement;
-    const found = walk(meshAreaSteps({ positions, planes: [waterline, { ...waterline, heightM: waterline.heightM + bandM }], mirror }), progress);
+    const found = walk(
+      meshAreaSteps({ positions, planes: [waterline, { ...waterline, heightM: waterline.heightM + bandM }], mirror }),
+      progress,
+    );
     const [belowM2 = 0, bandM2 = 0, aboveM2 = 0] = found.bandsM2;
-    return { areas: { belowM2, bandM2, aboveM2, volumeBelowM3: found.volumeBelowM3, cutShare: found.cutShare }, lines: linesFromMesh({ positions, waterline, ...size, mirror }) };
+    return {
+      areas: { belowM2, bandM2, aboveM2, volumeBelowM3: found.volumeBelowM3, cutShare: found.cutShare },
+      lines: linesFromMesh({ positions, waterline, ...size, mirror }),
+    };
   },
 
   defects(progress: Progress): MeshDefects {

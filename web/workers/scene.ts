@@ -1,4 +1,18 @@
-import { BufferAttribute, BufferGeometry, Color, DoubleSide, Group, Mesh, MeshBasicMaterial, PerspectiveCamera, Raycaster, Scene, ShaderMaterial, Vector2, WebGLRenderer } from 'three';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DoubleSide,
+  Group,
+  Mesh,
+  MeshBasicMaterial,
+  PerspectiveCamera,
+  Raycaster,
+  Scene,
+  ShaderMaterial,
+  Vector2,
+  WebGLRenderer,
+} from 'three';
 
 /** What the page tells the scene. Places on the canvas are in CSS pixels. */
 export type ToScene =
@@ -14,7 +28,8 @@ export type ToScene =
 /** What the scene tells the page: whether it can draw, and where the waterline was dragged to. */
 export type FromScene = { type: 'ready' } | { type: 'none' } | { type: 'height'; heightM: number; serial: number };
 
-const VERTEX = 'varying vec3 p; void main() { p = position * vec3(1.0, flip, 1.0); gl_Position = projectionMatrix * modelViewMatrix * vec4(p, 1.0); }';
+const VERTEX =
+  'varying vec3 p; void main() { p = position * vec3(1.0, flip, 1.0); gl_Position = projectionMatrix * modelViewMatrix * vec4(p, 1.0); }';
 const FRAGMENT = `
   varying vec3 p;
   void main() {
@@ -35,19 +50,42 @@ class HullScene {
   private readonly hull = new Group();
   private readonly water: Mesh<BufferGeometry, MeshBasicMaterial>;
   private serial = 0;
-  private readonly uniforms = { height: { value: 0 }, trim: { value: 0 }, heel: { value: 0 }, band: { value: 0.15 }, below: { value: new Color('#9c4a3c') }, stripe: { value: new Color('#e8d9a8') }, above: { value: new Color('#dfe3e4') } };
+  private readonly uniforms = {
+    height: { value: 0 },
+    trim: { value: 0 },
+    heel: { value: 0 },
+    band: { value: 0.15 },
+    below: { value: new Color('#9c4a3c') },
+    stripe: { value: new Color('#e8d9a8') },
+    above: { value: new Color('#dfe3e4') },
+  };
   private view = { turn: -0.9, lift: 0.32, distance: 20 };
   private middle = 0;
   private half = 5;
   private drag: { what: 'view' | 'water'; x: number; y: number } | null = null;
   private wanted = false;
 
-  constructor(canvas: OffscreenCanvas, private width: number, private height: number, ratio: number, dark: boolean) {
+  constructor(
+    canvas: OffscreenCanvas,
+    private width: number,
+    private height: number,
+    ratio: number,
+    dark: boolean,
+  ) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
     this.renderer.setPixelRatio(ratio);
     this.camera.up.set(0, 0, 1);
     const geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(18), 3));
-    this.water = new Mesh(geometry, new MeshBasicMaterial({ color: dark ? '#8fb6d8' : '#2b547a', transparent: true, opacity: 0.28, side: DoubleSide, depthWrite: false }));
+    this.water = new Mesh(
+      geometry,
+      new MeshBasicMaterial({
+        color: dark ? '#8fb6d8' : '#2b547a',
+        transparent: true,
+        opacity: 0.28,
+        side: DoubleSide,
+        depthWrite: false,
+      }),
+    );
     this.root.add(this.hull, this.water);
     this.resize(width, height);
   }
@@ -66,7 +104,12 @@ class HullScene {
     this.hull.clear();
     const geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(positions, 3));
     for (const flip of mirror ? [1, -1] : [1]) {
-      const material = new ShaderMaterial({ uniforms: this.uniforms, vertexShader: `const float flip = ${flip}.0;\n${VERTEX}`, fragmentShader: `uniform float height, trim, heel, band; uniform vec3 below, stripe, above;\n${FRAGMENT}`, side: DoubleSide });
+      const material = new ShaderMaterial({
+        uniforms: this.uniforms,
+        vertexShader: `const float flip = ${flip}.0;\n${VERTEX}`,
+        fragmentShader: `uniform float height, trim, heel, band; uniform vec3 below, stripe, above;\n${FRAGMENT}`,
+        side: DoubleSide,
+      });
       this.hull.add(new Mesh(geometry, material));
     }
     this.middle = depthM / 2;
@@ -91,8 +134,14 @@ class HullScene {
     const { height, heel, trim } = this.uniforms;
     const wide = this.half * 0.55;
     const corner = (x: number, y: number) => [x, y, height.value + x * trim.value + y * heel.value];
-    const [a, b, c, d] = [corner(-this.half, -wide), corner(this.half, -wide), corner(this.half, wide), corner(-this.half, wide)];
-    (this.water.geometry.getAttribute('position') as BufferAttribute).copyArray([a, b, c, a, c, d].flat()).needsUpdate = true;
+    const [a, b, c, d] = [
+      corner(-this.half, -wide),
+      corner(this.half, -wide),
+      corner(this.half, wide),
+      corner(-this.half, wide),
+    ];
+    (this.water.geometry.getAttribute('position') as BufferAttribute).copyArray([a, b, c, a, c, d].flat()).needsUpdate =
+      true;
     this.water.geometry.computeBoundingSphere();
     this.draw();
   }
@@ -112,7 +161,10 @@ class HullScene {
     this.drag = { ...this.drag, x, y };
     if (this.drag.what === 'view') return this.turn(-dx * 0.008, dy * 0.008);
     const metresPerPixel = (2 * this.view.distance * Math.tan((this.camera.fov * Math.PI) / 360)) / this.height;
-    const heightM = Math.min(this.middle * 2, Math.max(0, this.uniforms.height.value - (dy * metresPerPixel) / Math.max(0.3, Math.cos(this.view.lift))));
+    const heightM = Math.min(
+      this.middle * 2,
+      Math.max(0, this.uniforms.height.value - (dy * metresPerPixel) / Math.max(0.3, Math.cos(this.view.lift))),
+    );
     this.uniforms.height.value = heightM;
     this.lay();
     tell({ type: 'height', heightM, serial: this.serial });
@@ -140,7 +192,11 @@ class HullScene {
     const frame = () => {
       this.wanted = false;
       const { turn, lift, distance } = this.view;
-      this.camera.position.set(distance * Math.cos(lift) * Math.sin(turn + Math.PI / 2), -distance * Math.cos(lift) * Math.cos(turn + Math.PI / 2), this.middle + distance * Math.sin(lift));
+      this.camera.position.set(
+        distance * Math.cos(lift) * Math.sin(turn + Math.PI / 2),
+        -distance * Math.cos(lift) * Math.cos(turn + Math.PI / 2),
+        this.middle + distance * Math.sin(lift),
+      );
       this.camera.lookAt(0, 0, this.middle);
       this.renderer.render(this.root, this.camera);
     };

@@ -5,13 +5,43 @@ export const hardOverAblative: Rule = (stack) =>
   pairs(stack).flatMap(({ lower, upper, i }) => {
     const [below, above] = [lower.sheet.antifouling?.type, upper.sheet.antifouling?.type];
     if (!below || !above) return [];
-    if (above === 'hard' && below !== 'hard') return [finding('hardOverAblative', 'stop', i, i - 1, `${upper.sheet.name} is hard and lies on ${lower.sheet.name}, which wears away beneath it.`, { kind: 'replace', at: i, want: { sheetKind: 'antifouling', hard: false }, words: 'Change to one that wears away' }, { kind: 'remove', at: i - 1, words: `Take ${lower.sheet.name} out` })];
+    if (above === 'hard' && below !== 'hard')
+      return [
+        finding(
+          'hardOverAblative',
+          'stop',
+          i,
+          i - 1,
+          `${upper.sheet.name} is hard and lies on ${lower.sheet.name}, which wears away beneath it.`,
+          {
+            kind: 'replace',
+            at: i,
+            want: { sheetKind: 'antifouling', hard: false },
+            words: 'Change to one that wears away',
+          },
+          { kind: 'remove', at: i - 1, words: `Take ${lower.sheet.name} out` },
+        ),
+      ];
     if (above !== 'hard' && below === 'hard' && upper.prep === undefined) {
       const ways: Mend[] = [
         { kind: 'set', at: i, change: { prep: 'tackWindow' }, words: 'Put it on inside the window' },
-        { kind: 'set', at: i, change: { prep: 'abrade', abradeFor: 'bond', grit: 120 }, words: 'Abrade the hard one first' },
+        {
+          kind: 'set',
+          at: i,
+          change: { prep: 'abrade', abradeFor: 'bond', grit: 120 },
+          words: 'Abrade the hard one first',
+        },
       ];
-      return [finding('ablativeOverHard', 'note', i, i - 1, `${upper.sheet.name} may lie on ${lower.sheet.name}: fresh inside its window, abraded after it.`, ...ways)];
+      return [
+        finding(
+          'ablativeOverHard',
+          'note',
+          i,
+          i - 1,
+          `${upper.sheet.name} may lie on ${lower.sheet.name}: fresh inside its window, abraded after it.`,
+          ...ways,
+        ),
+      ];
     }
     return [];
   });
@@ -21,19 +51,48 @@ export const signalColour: Rule = (stack) => {
   const at = stack.layers.findIndex((l) => isAntifouling(l.sheet));
   const run = stack.layers.slice(at).filter((l) => isAntifouling(l.sheet));
   const [first] = run;
-  if (at < 0 || !first || run.length < 2 || !first.colourHex || run.some((l) => l.colourHex !== first.colourHex)) return [];
+  if (at < 0 || !first || run.length < 2 || !first.colourHex || run.some((l) => l.colourHex !== first.colourHex))
+    return [];
   const other = first.sheet.colours.find((c) => c.hex !== first.colourHex);
-  return [finding('signalColour', 'note', at, null, 'All antifouling coats have one colour: a first coat in another shows wear.', other ? { kind: 'set', at, change: { colour: other.name, colourHex: other.hex }, words: `Make the first coat ${other.name}` } : null)];
+  return [
+    finding(
+      'signalColour',
+      'note',
+      at,
+      null,
+      'All antifouling coats have one colour: a first coat in another shows wear.',
+      other
+        ? {
+            kind: 'set',
+            at,
+            change: { colour: other.name, colourHex: other.hex },
+            words: `Make the first coat ${other.name}`,
+          }
+        : null,
+    ),
+  ];
 };
 
 /** Antifouling that is not made for the waters of this boat. [CP] */
 export const watersNotSuited: Rule = (stack) => {
   const { waters } = stack;
   if (!waters) return [];
-  const words = { salt: 'salt water', fresh: 'fresh water', slimeProne: 'water prone to slime', tropical: 'tropical water' }[waters];
+  const words = {
+    salt: 'salt water',
+    fresh: 'fresh water',
+    slimeProne: 'water prone to slime',
+    tropical: 'tropical water',
+  }[waters];
   return stack.layers.flatMap((layer, i) => {
     const suits = layer.sheet.antifouling?.waters;
     if (!isAntifouling(layer.sheet) || !suits || suits.length === 0 || suits.includes(waters)) return [];
-    return [finding('watersNotSuited', 'caution', i, null, `The sheet of ${layer.sheet.name} does not name ${words}.`, { kind: 'replace', at: i, want: { sheetKind: 'antifouling', waters }, words: `Change to one for ${words}` })];
+    return [
+      finding('watersNotSuited', 'caution', i, null, `The sheet of ${layer.sheet.name} does not name ${words}.`, {
+        kind: 'replace',
+        at: i,
+        want: { sheetKind: 'antifouling', waters },
+        words: `Change to one for ${words}`,
+      }),
+    ];
   });
 };

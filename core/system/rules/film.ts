@@ -1,13 +1,34 @@
 import type { PaintMethod } from '../../air/conditions';
 import type { SheetBody } from '../../sheet/sheet';
-import { chemistryOf, filmOf, filmWords, finding, isBareTimber, isEpoxy, keptFilms, largestFilm, methodOf, type Rule } from '../stack';
+import {
+  chemistryOf,
+  filmOf,
+  filmWords,
+  finding,
+  isBareTimber,
+  isEpoxy,
+  keptFilms,
+  largestFilm,
+  methodOf,
+  type Rule,
+} from '../stack';
 
 /** Film over the sheet's largest traps solvent and cracks. [CP] */
 export const filmTooThick: Rule = (stack) =>
   stack.layers.flatMap((layer, i) => {
     const most = largestFilm(layer.sheet, methodOf(stack, layer));
     if (most === null || filmOf(layer) <= most + 1e-9) return [];
-    return [finding('filmTooThick', 'caution', i, null, `${layer.sheet.name} is thicker than the largest film of its sheet, ${filmWords(most)}: solvent is trapped and it cracks.`, { kind: 'split', at: i, words: 'Make two coats of it' }, { kind: 'set', at: i, change: { dftMicron: most }, words: 'Take the largest film' })];
+    return [
+      finding(
+        'filmTooThick',
+        'caution',
+        i,
+        null,
+        `${layer.sheet.name} is thicker than the largest film of its sheet, ${filmWords(most)}: solvent is trapped and it cracks.`,
+        { kind: 'split', at: i, words: 'Make two coats of it' },
+        { kind: 'set', at: i, change: { dftMicron: most }, words: 'Take the largest film' },
+      ),
+    ];
   });
 
 /** What one coat can build, µm dry: epoxy 75 by roller, 200 airless; surfacer 500 sprayed; enamel 40; two-pack topside rolled thin 40. [CP] */
@@ -30,7 +51,16 @@ export const methodCannotBuild: Rule = (stack) =>
     // A tenth either way is within what a hand does; over the sheet's own limit another rule speaks.
     if (most === null || filmOf(layer) <= most * 1.1 || (sheetMost !== null && filmOf(layer) > sheetMost)) return [];
     const by = { brush: 'a brush', roller: 'a roller', spray: 'a spray gun' }[method];
-    return [finding('methodCannotBuild', 'note', i, null, `One coat of ${layer.sheet.name} by ${by} seldom builds more than ${filmWords(most)}: plan two, or comb it as you go.`, { kind: 'split', at: i, words: 'Make two coats of it' })];
+    return [
+      finding(
+        'methodCannotBuild',
+        'note',
+        i,
+        null,
+        `One coat of ${layer.sheet.name} by ${by} seldom builds more than ${filmWords(most)}: plan two, or comb it as you go.`,
+        { kind: 'split', at: i, words: 'Make two coats of it' },
+      ),
+    ];
   });
 
 /** A method the sheet does not allow. [CP] */
@@ -40,7 +70,16 @@ export const methodNotAllowed: Rule = (stack) =>
     const rows = layer.sheet.methods ?? [];
     const [first] = rows;
     if (method === null || !first || rows.some((m) => m.method === method)) return [];
-    return [finding('methodNotAllowed', 'caution', i, null, `The sheet of ${layer.sheet.name} does not allow it by ${method}.`, { kind: 'set', at: i, change: { method: first.method }, words: `Put it on by ${first.method}` })];
+    return [
+      finding(
+        'methodNotAllowed',
+        'caution',
+        i,
+        null,
+        `The sheet of ${layer.sheet.name} does not allow it by ${method}.`,
+        { kind: 'set', at: i, change: { method: first.method }, words: `Put it on by ${first.method}` },
+      ),
+    ];
   });
 
 /** The usual total of an epoxy barrier below the water: 250 µm. [CP] */
@@ -49,7 +88,9 @@ const BARRIER_TARGET_MICRON = 250;
 /** Total film below the target, what abrading takes off counted. */
 export const totalBelowTarget: Rule = (stack) => {
   const kept = keptFilms(stack.layers);
-  const counts = stack.layers.map((l) => (stack.targetMicron !== null ? true : isEpoxy(l.sheet) && l.sheet.kind !== 'tieCoat'));
+  const counts = stack.layers.map((l) =>
+    stack.targetMicron !== null ? true : isEpoxy(l.sheet) && l.sheet.kind !== 'tieCoat',
+  );
   const barriers = stack.layers.some((l) => l.sheet.kind === 'barrier');
   const target = stack.targetMicron ?? (stack.exposure === 'immersed' && barriers ? BARRIER_TARGET_MICRON : null);
   if (target === null || stack.layers.length === 0) return [];
@@ -61,7 +102,16 @@ export const totalBelowTarget: Rule = (stack) => {
   const times = Math.ceil((target - total) / Math.max(each, 1));
   const what = stack.targetMicron !== null ? 'The film in all' : 'The barrier';
   const mend = { kind: 'repeat', at, times, words: times === 1 ? 'Add a coat' : `Add ${times} coats` } as const;
-  return [finding('totalBelowTarget', 'caution', null, null, `${what} comes to ${filmWords(total)}, below its target of ${filmWords(target)}.`, mend)];
+  return [
+    finding(
+      'totalBelowTarget',
+      'caution',
+      null,
+      null,
+      `${what} comes to ${filmWords(total)}, below its target of ${filmWords(target)}.`,
+      mend,
+    ),
+  ];
 };
 
 /** Bare timber soaks up 15–30 % of its first coat; bare non-skid grit more than as much again. [CP] */
@@ -71,12 +121,44 @@ export const firstCoatSoaksIn: Rule = (stack) =>
     const onTimber = i === 0 && isBareTimber(stack.substrate) && stack.existing === 'bare';
     const onGrit = i > 0 && stack.layers[i - 1]?.sheet.kind === 'nonSkid' && layer.sheet.kind !== 'nonSkid';
     if (!onTimber && !onGrit) return [];
-    return [finding('firstCoatSoaksIn', 'note', i, onTimber ? 'substrate' : i - 1, onTimber ? 'Bare timber soaks up 15 to 30 % of its first coat.' : 'The first coat over bare grit takes more than twice the plain coat.', { kind: 'set', at: i, change: { absorption: onTimber ? 0.25 : 1.2 }, words: onTimber ? 'Count a quarter more' : 'Count it' })];
+    return [
+      finding(
+        'firstCoatSoaksIn',
+        'note',
+        i,
+        onTimber ? 'substrate' : i - 1,
+        onTimber
+          ? 'Bare timber soaks up 15 to 30 % of its first coat.'
+          : 'The first coat over bare grit takes more than twice the plain coat.',
+        {
+          kind: 'set',
+          at: i,
+          change: { absorption: onTimber ? 0.25 : 1.2 },
+          words: onTimber ? 'Count a quarter more' : 'Count it',
+        },
+      ),
+    ];
   });
 
 /** The timber's grip is in what soaks in first. [CP] */
 export const sealBareTimber: Rule = (stack) => {
   const [first] = stack.layers;
-  if (!first || !isBareTimber(stack.substrate) || stack.existing !== 'bare' || first.sheet.kind === 'sealer' || first.sheet.kind === 'primer') return [];
-  return [finding('sealBareTimber', 'note', 0, 'substrate', `${first.sheet.name} goes on bare timber: penetrating sealer first holds better and keeps water out.`, { kind: 'insert', at: 0, want: { sheetKind: 'sealer' }, words: 'Put a penetrating sealer first' })];
+  if (
+    !first ||
+    !isBareTimber(stack.substrate) ||
+    stack.existing !== 'bare' ||
+    first.sheet.kind === 'sealer' ||
+    first.sheet.kind === 'primer'
+  )
+    return [];
+  return [
+    finding(
+      'sealBareTimber',
+      'note',
+      0,
+      'substrate',
+      `${first.sheet.name} goes on bare timber: penetrating sealer first holds better and keeps water out.`,
+      { kind: 'insert', at: 0, want: { sheetKind: 'sealer' }, words: 'Put a penetrating sealer first' },
+    ),
+  ];
 };

@@ -7,8 +7,32 @@ export const bareToTheSun: Rule = (stack) => {
   if (!last || (stack.exposure !== 'weather' && stack.exposure !== 'splash')) return [];
   const { sheet } = last;
   if (sheet.uvResistant === true || sheet.kind === 'antifouling') return [];
-  const topcoat = { kind: 'insert', at: at + 1, want: { sheetKind: 'topcoat' }, words: 'Put a topcoat over it' } as const;
-  if (isEpoxy(sheet)) return [finding('bareToTheSun', 'caution', at, null, `${sheet.name} is the last coat and is epoxy: in sunlight it chalks.`, topcoat)];
+  const topcoat = {
+    kind: 'insert',
+    at: at + 1,
+    want: { sheetKind: 'topcoat' },
+    words: 'Put a topcoat over it',
+  } as const;
+  if (isEpoxy(sheet))
+    return [
+      finding(
+        'bareToTheSun',
+        'caution',
+        at,
+        null,
+        `${sheet.name} is the last coat and is epoxy: in sunlight it chalks.`,
+        topcoat,
+      ),
+    ];
   if (sheet.kind === 'topcoat' || sheet.kind === 'nonSkid') return [];
-  return [finding('bareToTheSun', 'caution', at, null, `This zone is out in the weather and ends with ${sheet.name}: it has no topcoat.`, topcoat)];
+  return [
+    finding(
+      'bareToTheSun',
+      'caution',
+      at,
+      null,
+      `This zone is out in the weather and ends with ${sheet.name}: it has no topcoat.`,
+      topcoat,
+    ),
+  ];
 };

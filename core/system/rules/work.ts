@@ -1,15 +1,38 @@
 import { finding, type Rule } from '../stack';
 
 /** Finish before structure: open work under new paint. [CP] */
-export const structureOpen: Rule = (stack) => (stack.openWork && stack.layers.length > 0 ? [finding('structureOpen', 'caution', 0, 'substrate', 'Repair, hot work, drilling or fairing is still open here: paint waits for it, or it comes off again.')] : []);
+export const structureOpen: Rule = (stack) =>
+  stack.openWork && stack.layers.length > 0
+    ? [
+        finding(
+          'structureOpen',
+          'caution',
+          0,
+          'substrate',
+          'Repair, hot work, drilling or fairing is still open here: paint waits for it, or it comes off again.',
+        ),
+      ]
+    : [];
 
 /** A primer that is to hold over the winter must be one that can. [CP] */
 export const holdsTooLong: Rule = (stack) =>
   stack.layers.flatMap((layer, i) => {
     if (!layer.holdMonths || layer.holdMonths <= (layer.sheet.holdingMonths ?? 0)) return [];
     const may = layer.sheet.holdingMonths;
-    const reason = may ? `${layer.sheet.name} is to hold ${layer.holdMonths} months and its sheet gives it ${may}.` : `${layer.sheet.name} is to hold ${layer.holdMonths} months and its sheet does not say that it can.`;
-    return [finding('holdsTooLong', 'caution', i, null, reason, may ? { kind: 'set', at: i, change: { holdMonths: may }, words: `Go on after ${may} months` } : null, { kind: 'repeat', at: i, times: 1, words: 'Add a coat of it' })];
+    const reason = may
+      ? `${layer.sheet.name} is to hold ${layer.holdMonths} months and its sheet gives it ${may}.`
+      : `${layer.sheet.name} is to hold ${layer.holdMonths} months and its sheet does not say that it can.`;
+    return [
+      finding(
+        'holdsTooLong',
+        'caution',
+        i,
+        null,
+        reason,
+        may ? { kind: 'set', at: i, change: { holdMonths: may }, words: `Go on after ${may} months` } : null,
+        { kind: 'repeat', at: i, times: 1, words: 'Add a coat of it' },
+      ),
+    ];
   });
 
 /** Coats follow hiding as much as film: a tin that says two is often three over a contrasting colour. [CP] */
@@ -18,13 +41,27 @@ export const doesNotHide: Rule = (stack) => {
   const last = stack.layers[at];
   if (!last?.sheet.hidingCoats || !last.colourHex) return [];
   let first = at;
-  while (first > 0 && stack.layers[first - 1]?.sheet.name === last.sheet.name && stack.layers[first - 1]?.colourHex === last.colourHex) first -= 1;
+  while (
+    first > 0 &&
+    stack.layers[first - 1]?.sheet.name === last.sheet.name &&
+    stack.layers[first - 1]?.colourHex === last.colourHex
+  )
+    first -= 1;
   const under = stack.layers[first - 1]?.colourHex;
   const contrast = under !== undefined && Math.abs(lightness(under) - lightness(last.colourHex)) > 0.35;
   const needs = last.sheet.hidingCoats + (contrast ? 1 : 0);
   const has = at - first + 1;
   if (has >= needs) return [];
-  return [finding('doesNotHide', 'note', at, first > 0 ? first - 1 : null, `${last.sheet.name} hides in ${needs} coats${contrast ? ' over a contrasting colour' : ''}; here it has ${has}.`, { kind: 'repeat', at, times: needs - has, words: needs - has === 1 ? 'Add a coat' : `Add ${needs - has} coats` })];
+  return [
+    finding(
+      'doesNotHide',
+      'note',
+      at,
+      first > 0 ? first - 1 : null,
+      `${last.sheet.name} hides in ${needs} coats${contrast ? ' over a contrasting colour' : ''}; here it has ${has}.`,
+      { kind: 'repeat', at, times: needs - has, words: needs - has === 1 ? 'Add a coat' : `Add ${needs - has} coats` },
+    ),
+  ];
 };
 
 /** Relative luminance of a colour, 0 black to 1 white. [P: Rec. 709 weights] */

@@ -44,7 +44,8 @@ export function BuildUpPage() {
   const { namedId } = useParams();
   const { named, uses } = useNamed();
   const { data: sheets } = useSheets();
-  if (!named || !sheets) return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading the build-up" />;
+  if (!named || !sheets)
+    return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading the build-up" />;
   const row = named.find((n) => n.id === namedId);
   if (!row) return <NotFound what="build-up" />;
   return <Editor key={row.id} row={row} boatIds={[...new Set((uses[row.id] ?? []).map((u) => u.boatId))]} />;
@@ -72,39 +73,96 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
   const layers = [...live.peek()];
   const set = (change: Partial<NamedBuildUpRow>) => setDraft((before) => ({ ...(before ?? row), ...change }));
   const setLayers = (next: Layer[]) => set({ layers: next });
-  const revisionById = useMemo(() => new Map([...views.flatMap((v) => [...v.sheetById]), ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]), [views, sheets]);
+  const revisionById = useMemo(
+    () =>
+      new Map([
+        ...views.flatMap((v) => [...v.sheetById]),
+        ...(sheets ?? []).map((s) => [s.current.id, s.current] as const),
+      ]),
+    [views, sheets],
+  );
   const sheetOf = useMemo(() => sheetIdsOf(sheets ?? [], [...revisionById.values()]), [sheets, revisionById]);
   const zones = useMemo(
-    () => views.flatMap((view) => view.buildUps.filter((b) => b.namedId === row.id).flatMap((b): Zone[] => {
-      const surface = view.surfaces.find((s) => s.id === b.surfaceId);
-      return surface ? [{ view, row: b, name: surface.name, areaM2: surface.areaM2, layers: b.layers }] : [];
-    })),
+    () =>
+      views.flatMap((view) =>
+        view.buildUps
+          .filter((b) => b.namedId === row.id)
+          .flatMap((b): Zone[] => {
+            const surface = view.surfaces.find((s) => s.id === b.surfaceId);
+            return surface ? [{ view, row: b, name: surface.name, areaM2: surface.areaM2, layers: b.layers }] : [];
+          }),
+      ),
     [views, row.id],
   );
-  const { follow, departed } = useMemo(() => followers({ named: row.layers, zones, sheetOf }), [row.layers, zones, sheetOf]);
+  const { follow, departed } = useMemo(
+    () => followers({ named: row.layers, zones, sheetOf }),
+    [row.layers, zones, sheetOf],
+  );
   const stack = useMemo(() => computed(() => withSheets(live.value, revisionById)), [live, revisionById]);
-  const findings = useLive(useMemo(() => computedAlike(() => (stack.value.length === 0 ? [] : checkBuildUp({ substrate: now.substrates[0] as Substrate, exposure: now.exposure, layers: stack.value, targetMicron: now.targetMicron }))), [stack, now.substrates, now.exposure, now.targetMicron]));
+  const findings = useLive(
+    useMemo(
+      () =>
+        computedAlike(() =>
+          stack.value.length === 0
+            ? []
+            : checkBuildUp({
+                substrate: now.substrates[0] as Substrate,
+                exposure: now.exposure,
+                layers: stack.value,
+                targetMicron: now.targetMicron,
+              }),
+        ),
+      [stack, now.substrates, now.exposure, now.targetMicron],
+    ),
+  );
   // No zone, so no litres that mean anything: what each coat takes of a square metre.
-  const perM2 = useMemo(() => computed(() => (stack.value.length === live.value.length ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack.value })).value : null)), [stack, live]);
-  const coats = useMemo(() => computed(() => plannedCoats(live.value, revisionById, perM2.value)), [live, revisionById, perM2]);
+  const perM2 = useMemo(
+    () =>
+      computed(() =>
+        stack.value.length === live.value.length
+          ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack.value })).value
+          : null,
+      ),
+    [stack, live],
+  );
+  const coats = useMemo(
+    () => computed(() => plannedCoats(live.value, revisionById, perM2.value)),
+    [live, revisionById, perM2],
+  );
   const keptMicron = useMemo(() => computed(() => coats.value.reduce((sum, c) => sum + c.keptMicron, 0)), [coats]);
   const current = panel.kind === 'coat' ? layers.find((l) => l.id === panel.id) : undefined;
   const changed = draft !== null;
-  const bad = now.name.trim() === '' ? 'A build-up needs a name. Type it.' : now.substrates.length === 0 ? 'Choose at least one substrate.' : now.targetMicron !== null && !(now.targetMicron > 0) ? 'The target cannot be read. Type it again, or leave it empty.' : null;
+  const bad =
+    now.name.trim() === ''
+      ? 'A build-up needs a name. Type it.'
+      : now.substrates.length === 0
+        ? 'Choose at least one substrate.'
+        : now.targetMicron !== null && !(now.targetMicron > 0)
+          ? 'The target cannot be read. Type it again, or leave it empty.'
+          : null;
 
   const put = (targets: readonly Zone[], label: string) => {
     for (const view of views) {
-      const rows = targets.filter((z) => z.view.boat.id === view.boat.id).flatMap((z) => {
-        const next = applyNamed({ ...inLine(z, live.peek(), sheetOf), newId: uuid });
-        return next ? [{ ...z.row, layers: [...next], targetMicron: now.targetMicron }] : [];
-      });
+      const rows = targets
+        .filter((z) => z.view.boat.id === view.boat.id)
+        .flatMap((z) => {
+          const next = applyNamed({ ...inLine(z, live.peek(), sheetOf), newId: uuid });
+          return next ? [{ ...z.row, layers: [...next], targetMicron: now.targetMicron }] : [];
+        });
       if (rows.length > 0) void save({ kind: 'buildUps', boatId: view.boat.id, rows }, label);
     }
   };
   const write = async () => {
     if (bad) return;
-    if (!(await submit({ kind: 'named', row: { ...now, name: now.name.trim(), version: theirs?.version ?? row.version } }, `${now.name.trim()} saved`))) return;
-    if (JSON.stringify(layers) !== JSON.stringify(row.layers) || now.targetMicron !== row.targetMicron) put(follow, `Put on the zones of ${now.name.trim()}`);
+    if (
+      !(await submit(
+        { kind: 'named', row: { ...now, name: now.name.trim(), version: theirs?.version ?? row.version } },
+        `${now.name.trim()} saved`,
+      ))
+    )
+      return;
+    if (JSON.stringify(layers) !== JSON.stringify(row.layers) || now.targetMicron !== row.targetMicron)
+      put(follow, `Put on the zones of ${now.name.trim()}`);
     setDraft(null);
   };
 
@@ -139,7 +197,9 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                 ground={SUBSTRATE_WORDS[now.substrates[0] ?? 'gelcoat'].toLowerCase()}
                 findings={findings}
                 selected={current?.id ?? null}
-                onPick={(id) => setPanel(panel.kind === 'coat' && panel.id === id ? { kind: 'who' } : { kind: 'coat', id })}
+                onPick={(id) =>
+                  setPanel(panel.kind === 'coat' && panel.id === id ? { kind: 'who' } : { kind: 'coat', id })
+                }
                 onFinding={() => setPanel({ kind: 'who' })}
                 onInsert={(at) => setPanel({ kind: 'add', at })}
                 onOrder={(ids) => setLayers(ids.map((id) => layers.find((l) => l.id === id) as Layer))}
@@ -160,9 +220,18 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
           {changed && (
             <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b-2 border-base-content bg-base-100 py-2">
               <span className="mr-auto">
-                Changed, not saved{follow.length > 0 ? `: saving puts it on ${follow.length} ${follow.length === 1 ? 'zone' : 'zones'} too` : ''}.
+                Changed, not saved
+                {follow.length > 0
+                  ? `: saving puts it on ${follow.length} ${follow.length === 1 ? 'zone' : 'zones'} too`
+                  : ''}
+                .
               </span>
-              <button type="button" className="btn btn-primary" disabled={bad !== null || sending} onClick={() => void write()}>
+              <button
+                type="button"
+                className="btn btn-primary"
+                disabled={bad !== null || sending}
+                onClick={() => void write()}
+              >
                 {theirs ? 'Keep what stands here' : 'Save'}
               </button>
               <button type="button" className="btn" onClick={() => (setDraft(null), setPanel({ kind: 'who' }))}>
@@ -192,7 +261,10 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                   first={layers[0]?.id === current.id}
                   locked={false}
                   area={null}
-                  onSave={(next) => (setLayers(live.peek().map((l) => (l.id === next.id ? next : l))), setPanel({ kind: 'who' }))}
+                  onSave={(next) => (
+                    setLayers(live.peek().map((l) => (l.id === next.id ? next : l))),
+                    setPanel({ kind: 'who' })
+                  )}
                   onRepeat={() => setLayers(repeatCoat(layers, current.id, uuid))}
                   onRemove={() => (setLayers(layers.filter((l) => l.id !== current.id)), setPanel({ kind: 'who' }))}
                   onBack={() => setPanel({ kind: 'who' })}
@@ -208,13 +280,35 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
                 records={[]}
                 shown={null}
                 onMend={(m) => {
-                  const mended = applyMend({ layers, mend: m, sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => s.current), newId: uuid });
+                  const mended = applyMend({
+                    layers,
+                    mend: m,
+                    sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => s.current),
+                    newId: uuid,
+                  });
                   if ('problem' in mended) toast(mended.problem);
                   else setLayers(mended.layers);
                 }}
               />
-              <Who views={views} follow={follow} departed={departed} named={live} saved={row.layers} sheetOf={sheetOf} keptMicron={keptMicron} onInLine={(z) => put([z], `${z.name} brought in line`)} />
-              <About name={now.name} substrates={now.substrates} exposure={now.exposure} bond={now.bond} targetMicron={now.targetMicron} note={now.note} set={set} />
+              <Who
+                views={views}
+                follow={follow}
+                departed={departed}
+                named={live}
+                saved={row.layers}
+                sheetOf={sheetOf}
+                keptMicron={keptMicron}
+                onInLine={(z) => put([z], `${z.name} brought in line`)}
+              />
+              <About
+                name={now.name}
+                substrates={now.substrates}
+                exposure={now.exposure}
+                bond={now.bond}
+                targetMicron={now.targetMicron}
+                note={now.note}
+                set={set}
+              />
             </>
           )}
         </div>
@@ -225,7 +319,12 @@ function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: string[] }) {
 
 const isOn = (zone: Zone, layerId: string) => coatOf(zone.view.coats, zone.row.surfaceId, layerId) !== undefined;
 
-const inLine = (zone: Zone, named: readonly Layer[], sheetOf: (revisionId: string) => string) => ({ named, current: zone.layers, isOn: (id: string) => isOn(zone, id), sheetOf });
+const inLine = (zone: Zone, named: readonly Layer[], sheetOf: (revisionId: string) => string) => ({
+  named,
+  current: zone.layers,
+  isOn: (id: string) => isOn(zone, id),
+  sheetOf,
+});
 
 interface Departed {
   readonly zone: Zone;
@@ -243,31 +342,74 @@ interface FollowProps {
 }
 
 /** The zones that have it: those that follow change with it, those that departed are told how. */
-function Who({ views, follow, departed, ...rest }: { views: readonly BoatView[]; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
+function Who({
+  views,
+  follow,
+  departed,
+  ...rest
+}: { views: readonly BoatView[]; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
   return (
     <section aria-labelledby="who">
       <h2 id="who" className="ruled pb-1">
-        {follow.length + departed.length === 0 ? 'On no zone yet' : `${follow.length} ${follow.length === 1 ? 'zone follows' : 'zones follow'}${departed.length > 0 ? `, ${departed.length} departed` : ''}`}
+        {follow.length + departed.length === 0
+          ? 'On no zone yet'
+          : `${follow.length} ${follow.length === 1 ? 'zone follows' : 'zones follow'}${departed.length > 0 ? `, ${departed.length} departed` : ''}`}
       </h2>
       {views.map((view) => (
-        <BoatFollows key={view.boat.id} view={view} follow={follow.filter((z) => z.view === view)} departed={departed.filter((d) => d.zone.view === view)} {...rest} />
+        <BoatFollows
+          key={view.boat.id}
+          view={view}
+          follow={follow.filter((z) => z.view === view)}
+          departed={departed.filter((d) => d.zone.view === view)}
+          {...rest}
+        />
       ))}
-      {follow.length + departed.length === 0 && <p className="py-1.5 quiet">Take it for a zone under Film, Named build-ups.</p>}
+      {follow.length + departed.length === 0 && (
+        <p className="py-1.5 quiet">Take it for a zone under Film, Named build-ups.</p>
+      )}
     </section>
   );
 }
 
-function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron, onInLine }: { view: BoatView; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
+function BoatFollows({
+  view,
+  follow,
+  departed,
+  named,
+  saved,
+  sheetOf,
+  keptMicron,
+  onInLine,
+}: { view: BoatView; follow: readonly Zone[]; departed: readonly Departed[] } & FollowProps) {
   const job = useJob(view);
   const { units } = useSettings();
-  const ledger = useMemo(() => computed(() => {
-    if (named.value === saved) return job.ledgerOf();
-    return job.ledgerOf(new Map(follow.flatMap((z) => {
-      const next = applyNamed(inLine(z, named.value, sheetOf));
-      return next ? [[z.row.surfaceId, next] as const] : [];
-    })));
-  }), [job, named, saved, follow, sheetOf]);
-  const bought = useLive(useMemo(() => computed(() => ledger.value.products.filter((p) => p.purchase && p.purchase.packs.length > 0).map((p) => p.sheetId).join()), [ledger]));
+  const ledger = useMemo(
+    () =>
+      computed(() => {
+        if (named.value === saved) return job.ledgerOf();
+        return job.ledgerOf(
+          new Map(
+            follow.flatMap((z) => {
+              const next = applyNamed(inLine(z, named.value, sheetOf));
+              return next ? [[z.row.surfaceId, next] as const] : [];
+            }),
+          ),
+        );
+      }),
+    [job, named, saved, follow, sheetOf],
+  );
+  const bought = useLive(
+    useMemo(
+      () =>
+        computed(() =>
+          ledger.value.products
+            .filter((p) => p.purchase && p.purchase.packs.length > 0)
+            .map((p) => p.sheetId)
+            .join(),
+        ),
+      [ledger],
+    ),
+  );
   const ofProduct = (sheetId: string) => ledger.value.products.find((p) => p.sheetId === sheetId);
   const ofZone = (z: Zone) => ledger.value.zones.find((x) => x.surfaceId === z.row.surfaceId);
   const unit = shownUnit('volume', units);
@@ -277,14 +419,27 @@ function BoatFollows({ view, follow, departed, named, saved, sheetOf, keptMicron
     return total ? figure('volume', total.litres * z.areaM2, units, undefined, unit).number : '';
   };
   const litres = computed(() => follow.map(litresOf));
-  const line = (z: Zone, told: () => string) => <ZoneLine path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`} zone={z} of={() => ofZone(z)} litres={told} unit={unit} named={keptMicron} />;
+  const line = (z: Zone, told: () => string) => (
+    <ZoneLine
+      path={`/boats/${view.boat.id}/film/${z.row.surfaceId}`}
+      zone={z}
+      of={() => ofZone(z)}
+      litres={told}
+      unit={unit}
+      named={keptMicron}
+    />
+  );
   return (
     <div className="border-b border-base-300 py-2">
       <div className="box-of-its-own" style={{ height: `${BOAT_REM + LABEL_REM + follow.length * ZONE_LINE_REM}rem` }}>
         <p className="flex items-baseline gap-3" style={{ height: `${BOAT_REM}rem` }}>
           <span className="narrow flex-1 cut text-lg font-semibold">{view.boat.name}</span>
           <span>
-            job’s packs <LiveText of={() => moneyWords(packsMinor(ledger.value.products), job.currency)} className="fig inline-block min-w-24 text-right text-lg" />
+            job’s packs{' '}
+            <LiveText
+              of={() => moneyWords(packsMinor(ledger.value.products), job.currency)}
+              className="fig inline-block min-w-24 text-right text-lg"
+            />
           </span>
         </p>
         <p className="lab text-right" style={{ height: `${LABEL_REM}rem` }}>
@@ -329,16 +484,43 @@ const ZONE_LINE_REM = 2.25;
 
 /** The litres of zones, a line for each, at the right of their names; assistive technology is told them with the names. */
 function Litres({ of }: { of: () => string }) {
-  return <LiveText of={of} className="fig absolute right-0 bottom-0 w-20 bg-base-100 px-0.5 text-right whitespace-pre" style={{ lineHeight: `${ZONE_LINE_REM}rem` }} hidden />;
+  return (
+    <LiveText
+      of={of}
+      className="fig absolute right-0 bottom-0 w-20 bg-base-100 px-0.5 text-right whitespace-pre"
+      style={{ lineHeight: `${ZONE_LINE_REM}rem` }}
+      hidden
+    />
+  );
 }
 
 /** A zone, described by what all its coats take, with its film where that is another than the build-up's. */
-function ZoneLine({ path, zone, of, litres, unit, named }: { path: string; zone: Zone; of: () => ZoneLedger | undefined; litres: () => string; unit: Unit; named: ReadonlySignal<number> }) {
+function ZoneLine({
+  path,
+  zone,
+  of,
+  litres,
+  unit,
+  named,
+}: {
+  path: string;
+  zone: Zone;
+  of: () => ZoneLedger | undefined;
+  litres: () => string;
+  unit: Unit;
+  named: ReadonlySignal<number>;
+}) {
   const own = useMemo(() => computed(of), [of]);
-  const worst = useLive(useMemo(() => computed(() => own.value?.findings.find((f) => f.severity !== 'note')?.severity), [own]));
+  const worst = useLive(
+    useMemo(() => computed(() => own.value?.findings.find((f) => f.severity !== 'note')?.severity), [own]),
+  );
   const kept = useMemo(() => computed(() => own.value?.perM2?.total.keptMicron), [own]);
-  const differs = useLive(useMemo(() => computed(() => kept.value !== undefined && Math.abs(kept.value - named.value) > 0.5), [kept, named]));
-  const link = useFollowing<HTMLAnchorElement, string>(litres, (element, told) => element.setAttribute('aria-description', told && `all coats about ${told} ${unit.symbol}`));
+  const differs = useLive(
+    useMemo(() => computed(() => kept.value !== undefined && Math.abs(kept.value - named.value) > 0.5), [kept, named]),
+  );
+  const link = useFollowing<HTMLAnchorElement, string>(litres, (element, told) =>
+    element.setAttribute('aria-description', told && `all coats about ${told} ${unit.symbol}`),
+  );
   return (
     <div className="flex items-center gap-4 pr-24" style={{ height: `${ZONE_LINE_REM}rem` }}>
       <Link ref={link} to={path} className="flex-1 cut underline decoration-1 underline-offset-4">
@@ -356,13 +538,21 @@ function PacksLine({ of }: { of: () => JobProduct | undefined }) {
   return (
     <li className="flex flex-wrap items-center justify-between gap-x-3 leading-tight max-sm:py-1 sm:box-of-its-own sm:h-12 sm:flex-nowrap sm:items-start sm:pt-1">
       <span className="cut sm:w-2/5 sm:shrink-0">{product.peek()?.sheet.name}</span>
-      <LiveLines of={() => packWords(product.value?.purchase?.packs ?? [])} className="narrow max-w-full sm:flex-1 sm:text-right" />
+      <LiveLines
+        of={() => packWords(product.value?.purchase?.packs ?? [])}
+        className="narrow max-w-full sm:flex-1 sm:text-right"
+      />
     </li>
   );
 }
 
 /** What it is for. */
-function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'exposure' | 'bond' | 'targetMicron' | 'note'> & { set: (change: Partial<NamedBuildUpRow>) => void }) {
+function About({
+  set,
+  ...now
+}: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'exposure' | 'bond' | 'targetMicron' | 'note'> & {
+  set: (change: Partial<NamedBuildUpRow>) => void;
+}) {
   return (
     <section className="apart flex flex-col gap-3" aria-labelledby="about">
       <h2 id="about" className="ruled pb-1">
@@ -374,16 +564,40 @@ function About({ set, ...now }: Pick<NamedBuildUpRow, 'name' | 'substrates' | 'e
         <div className="flex flex-wrap gap-x-5">
           {SUBSTRATES.map((s) => (
             <label key={s} className="link-row gap-2">
-              <input type="checkbox" className="checkbox" checked={now.substrates.includes(s)} onChange={(e) => set({ substrates: e.target.checked ? [...now.substrates, s] : now.substrates.filter((x) => x !== s) })} /> {SUBSTRATE_WORDS[s]}
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={now.substrates.includes(s)}
+                onChange={(e) =>
+                  set({ substrates: e.target.checked ? [...now.substrates, s] : now.substrates.filter((x) => x !== s) })
+                }
+              />{' '}
+              {SUBSTRATE_WORDS[s]}
             </label>
           ))}
         </div>
       </fieldset>
       <div className="flex flex-wrap items-end gap-4">
-        <SelectField label="Exposure" options={EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)} value={now.exposure} onPick={(exposure) => set({ exposure })} />
-        <Choice label="School" options={Object.entries(BOND_WORDS) as [BondSchool, string][]} value={now.bond} onPick={(bond) => set({ bond })} />
+        <SelectField
+          label="Exposure"
+          options={EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)}
+          value={now.exposure}
+          onPick={(exposure) => set({ exposure })}
+        />
+        <Choice
+          label="School"
+          options={Object.entries(BOND_WORDS) as [BondSchool, string][]}
+          value={now.bond}
+          onPick={(bond) => set({ bond })}
+        />
         <div className="w-44">
-          <QuantityField label="Film wanted in all" quantity="film" value={now.targetMicron} onValue={(targetMicron) => set({ targetMicron })} hint="Empty: the usual one" />
+          <QuantityField
+            label="Film wanted in all"
+            quantity="film"
+            value={now.targetMicron}
+            onValue={(targetMicron) => set({ targetMicron })}
+            hint="Empty: the usual one"
+          />
         </div>
       </div>
       <TextField label="Note" value={now.note} onChange={(e) => set({ note: e.target.value })} />

@@ -23,23 +23,68 @@ export function BuildUpsPlace() {
   const [substrate, setSubstrate] = useState<Substrate | ''>('');
   const [exposure, setExposure] = useState<Exposure | ''>('');
   const [bond, setBond] = useState<BondSchool | ''>('');
-  if (!named || !sheets) return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading build-ups" />;
+  if (!named || !sheets)
+    return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const revisionById = new Map(sheets.map((s) => [s.current.id, s.current]));
-  const shown = named.filter((n) => (substrate === '' || n.substrates.includes(substrate)) && (exposure === '' || n.exposure === exposure) && (bond === '' || n.bond === bond));
+  const shown = named.filter(
+    (n) =>
+      (substrate === '' || n.substrates.includes(substrate)) &&
+      (exposure === '' || n.exposure === exposure) &&
+      (bond === '' || n.bond === bond),
+  );
   const missing = library?.starters.filter((s) => !named.some((n) => n.id === s.id)) ?? [];
   const takeUsual = () => {
     if (!library) return;
-    void save({ kind: 'sheetImport', id: uuid(), taken: true, sheets: library.sheets }, 'Made-up sheets taken in', { quiet: true });
-    missing.forEach((s, i) => void save({ kind: 'named', row: { ...s, version: 0, deleted: false } }, `${missing.length} usual build-ups taken in`, { quiet: i < missing.length - 1 }));
+    void save({ kind: 'sheetImport', id: uuid(), taken: true, sheets: library.sheets }, 'Made-up sheets taken in', {
+      quiet: true,
+    });
+    missing.forEach(
+      (s, i) =>
+        void save(
+          { kind: 'named', row: { ...s, version: 0, deleted: false } },
+          `${missing.length} usual build-ups taken in`,
+          { quiet: i < missing.length - 1 },
+        ),
+    );
   };
   const copy = (n: NamedBuildUpRow) => {
     const id = uuid();
-    void save({ kind: 'named', row: { ...n, id, name: `${n.name}, copy`.slice(0, 120), layers: n.layers.map((l) => ({ ...l, id: uuid() })), version: 0, deleted: false } }, `${n.name} copied`);
+    void save(
+      {
+        kind: 'named',
+        row: {
+          ...n,
+          id,
+          name: `${n.name}, copy`.slice(0, 120),
+          layers: n.layers.map((l) => ({ ...l, id: uuid() })),
+          version: 0,
+          deleted: false,
+        },
+      },
+      `${n.name} copied`,
+    );
     void navigate(`/build-ups/${id}`);
   };
   const blank = () => {
     const id = uuid();
-    void save({ kind: 'named', row: { id, name: 'New build-up', substrates: [substrate || 'gelcoat'], exposure: exposure || 'immersed', bond: bond || 'chemical', note: '', targetMicron: null, layers: [], version: 0, deleted: false } }, 'Build-up begun');
+    void save(
+      {
+        kind: 'named',
+        row: {
+          id,
+          name: 'New build-up',
+          substrates: [substrate || 'gelcoat'],
+          exposure: exposure || 'immersed',
+          bond: bond || 'chemical',
+          note: '',
+          targetMicron: null,
+          layers: [],
+          version: 0,
+          deleted: false,
+        },
+      },
+      'Build-up begun',
+    );
     void navigate(`/build-ups/${id}`);
   };
   return (
@@ -56,12 +101,34 @@ export function BuildUpsPlace() {
         </button>
       </div>
       <div className="grid gap-3 py-3 sm:grid-cols-3">
-        <SelectField label="Substrate" options={[['', 'any'], ...SUBSTRATES.map((s) => [s, SUBSTRATE_WORDS[s]] as const)]} value={substrate} onPick={setSubstrate} />
-        <SelectField label="Exposure" options={[['', 'any'], ...EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)]} value={exposure} onPick={setExposure} />
-        <SelectField label="School" options={[['', 'any'], ...BOND_SCHOOLS.map((b) => [b, BOND_WORDS[b]] as const)]} value={bond} onPick={setBond} />
+        <SelectField
+          label="Substrate"
+          options={[['', 'any'], ...SUBSTRATES.map((s) => [s, SUBSTRATE_WORDS[s]] as const)]}
+          value={substrate}
+          onPick={setSubstrate}
+        />
+        <SelectField
+          label="Exposure"
+          options={[['', 'any'], ...EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)]}
+          value={exposure}
+          onPick={setExposure}
+        />
+        <SelectField
+          label="School"
+          options={[['', 'any'], ...BOND_SCHOOLS.map((b) => [b, BOND_WORDS[b]] as const)]}
+          value={bond}
+          onPick={setBond}
+        />
       </div>
-      {named.length === 0 && <p className="max-w-prose py-2">No build-up has a name yet. Take the usual ones in, of made-up products, and put your own products in their place; or name the coats of a zone under Film.</p>}
-      {named.length > 0 && shown.length === 0 && <p className="py-2 quiet">None is for that. Choose fewer of the three.</p>}
+      {named.length === 0 && (
+        <p className="max-w-prose py-2">
+          No build-up has a name yet. Take the usual ones in, of made-up products, and put your own products in their
+          place; or name the coats of a zone under Film.
+        </p>
+      )}
+      {named.length > 0 && shown.length === 0 && (
+        <p className="py-2 quiet">None is for that. Choose fewer of the three.</p>
+      )}
       <ul className="sheet-rule">
         {shown.map((n) => (
           <li key={n.id} className="flex min-h-14 items-center gap-4 py-2">
@@ -71,38 +138,71 @@ export function BuildUpsPlace() {
                 {n.name}
               </Link>
               <p className="text-sm quiet">
-                {n.substrates.map((s) => SUBSTRATE_WORDS[s]).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} · {BOND_WORDS[n.bond].toLowerCase()}
-                {(uses[n.id]?.length ?? 0) > 0 ? ` · on ${uses[n.id]?.length} ${uses[n.id]?.length === 1 ? 'zone' : 'zones'}` : ''}
+                {n.substrates.map((s) => SUBSTRATE_WORDS[s]).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} ·{' '}
+                {BOND_WORDS[n.bond].toLowerCase()}
+                {(uses[n.id]?.length ?? 0) > 0
+                  ? ` · on ${uses[n.id]?.length} ${uses[n.id]?.length === 1 ? 'zone' : 'zones'}`
+                  : ''}
               </p>
             </div>
             <span className="hidden text-right sm:block">
               <Fig quantity="film" value={filmOf(n, revisionById)} className="text-lg" />
               <span className="narrow quiet block">{n.layers.length} coats</span>
             </span>
-            <button type="button" className="grid min-h-11 min-w-11 place-items-center" aria-label={`Copy ${n.name}`} onClick={() => copy(n)}>
+            <button
+              type="button"
+              className="grid min-h-11 min-w-11 place-items-center"
+              aria-label={`Copy ${n.name}`}
+              onClick={() => copy(n)}
+            >
               <Copy size={18} aria-hidden="true" />
             </button>
           </li>
         ))}
       </ul>
-      <p className="mt-3 text-sm quiet">The usual build-ups are common practice; their products are made up. Follow the maker’s current sheet.</p>
+      <p className="mt-3 text-sm quiet">
+        The usual build-ups are common practice; their products are made up. Follow the maker’s current sheet.
+      </p>
     </div>
   );
 }
 
-const filmOf = (n: NamedBuildUpRow, revisionById: ReadonlyMap<string, SheetRevision>): number => keptFilms(withSheets(n.layers, revisionById)).reduce((a, b) => a + b, 0);
+const filmOf = (n: NamedBuildUpRow, revisionById: ReadonlyMap<string, SheetRevision>): number =>
+  keptFilms(withSheets(n.layers, revisionById)).reduce((a, b) => a + b, 0);
 
 /** The coats in their colours, the substrate at the left, each as wide as its film. */
 function Strip({ named }: { named: NamedBuildUpRow }) {
   const total = named.layers.reduce((sum, l) => sum + l.dftMicron, 0);
-  const bands = bandsOf(named.layers.map((l) => l.dftMicron), { groundY: 91, scale: 90 / Math.max(total, 1) });
+  const bands = bandsOf(
+    named.layers.map((l) => l.dftMicron),
+    { groundY: 91, scale: 90 / Math.max(total, 1) },
+  );
   return (
     <svg width="92" height="34" viewBox="0 0 92 34" aria-hidden="true" className="shrink-0">
       {named.layers.map((l, i) => {
         const band = bands[i] as Band;
-        return <rect key={l.id} x={92 - band.y - band.h} y="1" width={Math.max(band.h, 1)} height="32" fill={l.colourHex} stroke="currentColor" strokeWidth=".7" />;
+        return (
+          <rect
+            key={l.id}
+            x={92 - band.y - band.h}
+            y="1"
+            width={Math.max(band.h, 1)}
+            height="32"
+            fill={l.colourHex}
+            stroke="currentColor"
+            strokeWidth=".7"
+          />
+        );
       })}
-      <rect x="1" y="1" width="90" height="32" fill="none" stroke="currentColor" strokeDasharray={total === 0 ? '3 2' : undefined} />
+      <rect
+        x="1"
+        y="1"
+        width="90"
+        height="32"
+        fill="none"
+        stroke="currentColor"
+        strokeDasharray={total === 0 ? '3 2' : undefined}
+      />
     </svg>
   );
 }

@@ -36,7 +36,8 @@ export function BuyPlace() {
     }
   };
   // A list that does not know the shelf would send someone to the shop for what stands here.
-  if (!job.shelfKnown && !error) return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading the shelf" />;
+  if (!job.shelfKnown && !error)
+    return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading the shelf" />;
   return (
     <div className="min-w-0">
       <div className="ruled flex flex-wrap items-center gap-3 pb-1">
@@ -50,22 +51,37 @@ export function BuyPlace() {
         <button type="button" className="btn no-print" onClick={() => void print()}>
           <FileText size={18} aria-hidden="true" /> PDF
         </button>
-        <button type="button" className="btn no-print" onClick={() => void saveCsv(`${file}.csv`, shoppingCells(shopping))}>
+        <button
+          type="button"
+          className="btn no-print"
+          onClick={() => void saveCsv(`${file}.csv`, shoppingCells(shopping))}
+        >
           <Download size={18} aria-hidden="true" /> CSV
         </button>
       </div>
-      <FormProblem message={problem ?? (error ? 'The shelf could not be asked: nothing on it is counted. It is tried again.' : null)} />
+      <FormProblem
+        message={
+          problem ?? (error ? 'The shelf could not be asked: nothing on it is counted. It is tried again.' : null)
+        }
+      />
       <p className="py-2 quiet">
-        Enough in {casesWords(job.chance)}, the shelf used first after what boats that are launched earlier need. The chance and the rules for consumables are set under{' '}
+        Enough in {casesWords(job.chance)}, the shelf used first after what boats that are launched earlier need. The
+        chance and the rules for consumables are set under{' '}
         <Link to="/stores#rules" className="underline underline-offset-4">
           Stores
         </Link>
         .
       </p>
-      {job.ledger.without.length > 0 && <FormProblem message={`Not counted, since a figure is missing on its sheet: ${job.ledger.without.join('; ')}.`} />}
+      {job.ledger.without.length > 0 && (
+        <FormProblem
+          message={`Not counted, since a figure is missing on its sheet: ${job.ledger.without.join('; ')}.`}
+        />
+      )}
       <div className="grid min-w-0 gap-x-12 gap-y-5 lg:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
         <div className="flex min-w-0 flex-col gap-4">
-          {lists.length === 0 && <p>Nothing is to be bought: no coat is still to go on, or the shelf holds all of it.</p>}
+          {lists.length === 0 && (
+            <p>Nothing is to be bought: no coat is still to go on, or the shelf holds all of it.</p>
+          )}
           {lists.map((list) => (
             <section key={list.supplier} aria-label={supplierWords(list.supplier)}>
               <h2 className="ruled flex items-baseline justify-between pb-1">
@@ -73,11 +89,18 @@ export function BuyPlace() {
               </h2>
               <ul className="sheet-rule">
                 {list.lines.map((l) => (
-                  <li key={`${l.what}${l.pack}`} className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3 py-1.5 sm:grid-cols-[minmax(0,1fr)_auto_5rem_6rem]">
+                  <li
+                    key={`${l.what}${l.pack}`}
+                    className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3 py-1.5 sm:grid-cols-[minmax(0,1fr)_auto_5rem_6rem]"
+                  >
                     <span>{l.what}</span>
-                    <span className="fig text-right sm:order-3">{l.minor === null ? <span className="quiet">ask</span> : moneyWords(l.minor, job.currency)}</span>
+                    <span className="fig text-right sm:order-3">
+                      {l.minor === null ? <span className="quiet">ask</span> : moneyWords(l.minor, job.currency)}
+                    </span>
                     <span className="narrow text-lg">{lineCount(l)}</span>
-                    <span className="text-right">{l.litres !== null && <Fig quantity="volume" value={l.litres} />}</span>
+                    <span className="text-right">
+                      {l.litres !== null && <Fig quantity="volume" value={l.litres} />}
+                    </span>
                   </li>
                 ))}
               </ul>
@@ -106,12 +129,27 @@ export function BuyPlace() {
 /** One product: need with its ±, shelf, what is over, what a size smaller risks, what else would do. */
 function ProductNote({ product: p, currency, chance }: { product: JobProduct; currency: string; chance: number }) {
   const { data: sheets } = useSheets();
-  const others = useMemo(() => attempt(() => cheaperProducts({ product: p, sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => ({ id: s.id, body: s.current.body })), chance })).value ?? [], [p, sheets, chance]);
+  const others = useMemo(
+    () =>
+      attempt(() =>
+        cheaperProducts({
+          product: p,
+          sheets: (sheets ?? []).filter((s) => !s.withdrawn).map((s) => ({ id: s.id, body: s.current.body })),
+          chance,
+        }),
+      ).value ?? [],
+    [p, sheets, chance],
+  );
   const other = useMemo(() => otherWays(p), [p]);
   const bought = p.purchase && p.purchase.packs.length > 0;
   const left = p.purchase?.leftL.reduce((sum, l) => sum + Math.max(0, l), 0) ?? 0;
   const patches = p.parts.some((part) => part.patchesL > 0.005);
-  const percent = (share: number) => (share > 0.995 ? 'practically always' : share < 0.005 ? 'practically never' : `in ${Math.round(share * 100)} ${Math.round(share * 100) === 1 ? 'case' : 'cases'} of 100`);
+  const percent = (share: number) =>
+    share > 0.995
+      ? 'practically always'
+      : share < 0.005
+        ? 'practically never'
+        : `in ${Math.round(share * 100)} ${Math.round(share * 100) === 1 ? 'case' : 'cases'} of 100`;
   return (
     <div className="border-b border-base-300 py-2" data-product={p.sheet.name}>
       <p className="flex items-baseline justify-between gap-3">
@@ -136,16 +174,22 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           </span>
         ))}
       </p>
-      {!p.purchase && <p className="text-error">No pack on its sheet covers it. Put pack sizes and prices on the sheet.</p>}
+      {!p.purchase && (
+        <p className="text-error">No pack on its sheet covers it. Put pack sizes and prices on the sheet.</p>
+      )}
       {p.purchase && (
         <p className="text-[0.95rem]">
-          {bought ? `${packWords(p.purchase.packs)}: enough ${percent(other.chance)}` : `What is on the shelf is enough ${percent(other.chance)}`}, about <Fig quantity="volume" value={left} /> over.
+          {bought
+            ? `${packWords(p.purchase.packs)}: enough ${percent(other.chance)}`
+            : `What is on the shelf is enough ${percent(other.chance)}`}
+          , about <Fig quantity="volume" value={left} /> over.
         </p>
       )}
       {other.smaller && (
         <p className="text-sm quiet">
           One size smaller{other.smaller.packs.length > 0 ? `, ${packWords(other.smaller.packs)}` : ', nothing'}
-          {other.smaller.costMinor !== null && `, ${moneyWords(other.smaller.costMinor, currency)}`}: enough {percent(other.smaller.chance)}.
+          {other.smaller.costMinor !== null && `, ${moneyWords(other.smaller.costMinor, currency)}`}: enough{' '}
+          {percent(other.smaller.chance)}.
         </p>
       )}
       {other.leastOver && (
@@ -159,7 +203,11 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           {o.name} would put the same film on for {moneyWords(o.costMinor, currency)}. Hold it against the rules first.
         </p>
       ))}
-      {p.packForATouch && <p className="border-l-4 border-warning pl-3 text-[0.95rem]">The smallest pack is ten times what this needs: ask for a part tin, or take what another job leaves.</p>}
+      {p.packForATouch && (
+        <p className="border-l-4 border-warning pl-3 text-[0.95rem]">
+          The smallest pack is ten times what this needs: ask for a part tin, or take what another job leaves.
+        </p>
+      )}
       {patches && (
         <p className="text-[0.95rem]">
           Hold back for patches, unmixed:{' '}
@@ -177,7 +225,12 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
 /** Money by zone and coat, with consumables and days. */
 function MoneyTable({ shopping }: { shopping: Shopping }) {
   const { money, job, yardDays } = shopping;
-  const amount = (minor: number | null) => (minor === null ? <span className="quiet">no price</span> : <span className="fig">{moneyWords(minor, job.currency)}</span>);
+  const amount = (minor: number | null) =>
+    minor === null ? (
+      <span className="quiet">no price</span>
+    ) : (
+      <span className="fig">{moneyWords(minor, job.currency)}</span>
+    );
   return (
     <section aria-labelledby="money">
       <h2 id="money" className="ruled pb-1">

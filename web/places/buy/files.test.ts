@@ -15,9 +15,17 @@ const lists: SupplierList[] = [
       { kind: 'thinner', what: 'Thinner 7', pack: '', count: 1, litres: 0.41666, minor: null },
     ],
   },
-  { supplier: '', minor: 1200, lines: [{ kind: 'consumable', what: 'Brushes', pack: '', count: 7, litres: null, minor: 1200 }] },
+  {
+    supplier: '',
+    minor: 1200,
+    lines: [{ kind: 'consumable', what: 'Brushes', pack: '', count: 7, litres: null, minor: 1200 }],
+  },
 ];
-const shopping = { lists, job: { chance: 0.9, currency: 'EUR' }, money: { packsMinor: 28_800, consumablesMinor: 1200, unpriced: ['Thinner 7'] } } as unknown as Shopping;
+const shopping = {
+  lists,
+  job: { chance: 0.9, currency: 'EUR' },
+  money: { packsMinor: 28_800, consumablesMinor: 1200, unpriced: ['Thinner 7'] },
+} as unknown as Shopping;
 const view = { boat: { name: 'Punt', place: 'Nowhere' } } as unknown as BoatView;
 
 describe('the shopping list on paper', () => {
@@ -37,8 +45,21 @@ describe('the shopping list on paper', () => {
   it('as a page tells every line, the sum, and what has no price; each box to tick is its own', () => {
     const page = shoppingPage(view, shopping, { system: 'us' }, '14 May 2026');
     const told = JSON.stringify(page.content);
-    for (const words of ['Shopping list, Punt', 'Nowhere, 14 May 2026', '9 cases of 10', 'Thinner 7', 'Brushes', '1.32 US gal', '300.00', 'without Thinner 7', 'Follow the maker’s current sheet']) expect(told).toContain(words);
-    const boxes = (page.content as { table?: { body: unknown[][] } }[]).flatMap((part) => part.table?.body.slice(1).map((row) => row[0]) ?? []);
+    for (const words of [
+      'Shopping list, Punt',
+      'Nowhere, 14 May 2026',
+      '9 cases of 10',
+      'Thinner 7',
+      'Brushes',
+      '1.32 US gal',
+      '300.00',
+      'without Thinner 7',
+      'Follow the maker’s current sheet',
+    ])
+      expect(told).toContain(words);
+    const boxes = (page.content as { table?: { body: unknown[][] } }[]).flatMap(
+      (part) => part.table?.body.slice(1).map((row) => row[0]) ?? [],
+    );
     expect(boxes).toHaveLength(4);
     expect(new Set(boxes).size).toBe(4);
   });
@@ -55,7 +76,12 @@ describe('words of buying', () => {
     expect(casesWords(chance)).toBe(words);
   });
   it('packs are asked for over the counter, by size where they have no name', () => {
-    expect(packWords([{ pack: { name: '2.5 L kit', sizeL: 2.5 }, count: 2 }, { pack: { name: '', sizeL: 0.75 }, count: 1 }])).toBe('2 × 2.5 L kit + 1 × 0.75 L');
+    expect(
+      packWords([
+        { pack: { name: '2.5 L kit', sizeL: 2.5 }, count: 2 },
+        { pack: { name: '', sizeL: 0.75 }, count: 1 },
+      ]),
+    ).toBe('2 × 2.5 L kit + 1 × 0.75 L');
     expect(packWords([])).toBe('');
   });
 });

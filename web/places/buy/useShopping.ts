@@ -28,13 +28,24 @@ export function useShopping(view: BoatView): Shopping {
     // A line between zones runs along both sides and across an end. [CP]
     const borderM = borders.length * 2 * (boat.lwlM + 0.5 * boat.beamM);
     const daysLeft = haul?.inOn ? Math.max(0, daysTo(haul.inOn, at, boat.timeZone)) : 0;
-    const yardDays = haul ? Math.max(0, (haul.inOn ? daysTo(haul.inOn, at, boat.timeZone) : 0) - daysTo(haul.outOn, at, boat.timeZone)) : 0;
-    const consumables = consumablesFor({ rules: stores?.rules.consumables ?? USUAL_RULES.consumables, work: workOf({ needs, borderM, days: daysLeft }) });
+    const yardDays = haul
+      ? Math.max(0, (haul.inOn ? daysTo(haul.inOn, at, boat.timeZone) : 0) - daysTo(haul.outOn, at, boat.timeZone))
+      : 0;
+    const consumables = consumablesFor({
+      rules: stores?.rules.consumables ?? USUAL_RULES.consumables,
+      work: workOf({ needs, borderM, days: daysLeft }),
+    });
     return {
       job,
       consumables,
       lists: shoppingLists({ products, consumables }),
-      money: jobMoney({ needs, products, consumables, yardDays, yardCostPerDayMinor: haul?.yardCostPerDayMinor ?? null }),
+      money: jobMoney({
+        needs,
+        products,
+        consumables,
+        yardDays,
+        yardCostPerDayMinor: haul?.yardCostPerDayMinor ?? null,
+      }),
       yardDays,
     };
   }, [job, stores, borders, boat, haul, at]);

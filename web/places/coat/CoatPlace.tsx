@@ -8,7 +8,8 @@ import { timeWords } from '../../parts/words';
 export function CoatPlace() {
   const view = useView();
   const { coats, boat, surfaces, sheetById, at } = view;
-  const names = (ids: readonly { surfaceId: string }[]) => ids.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ');
+  const names = (ids: readonly { surfaceId: string }[]) =>
+    ids.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ');
   const inHand = coats.filter((c) => c.finishedAt === null);
   const done = coats.filter((c) => c.finishedAt !== null).reverse();
   const row = (c: (typeof coats)[number]) => (
@@ -41,7 +42,11 @@ export function CoatPlace() {
         <h2 id="finished" className="ruled pb-1">
           Finished
         </h2>
-        {done.length === 0 && <p className="py-2 quiet">Nothing yet. A coat put on yesterday can be typed in today: start it with “It was earlier”.</p>}
+        {done.length === 0 && (
+          <p className="py-2 quiet">
+            Nothing yet. A coat put on yesterday can be typed in today: start it with “It was earlier”.
+          </p>
+        )}
         <ul className="sheet-rule">{done.slice(0, 12).map(row)}</ul>
       </section>
     </div>

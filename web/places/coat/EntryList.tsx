@@ -20,10 +20,20 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
   const log = view.entries;
   const when = (t: number) => timeWords(t, at, boat.timeZone);
 
-  const append = (draft: Pick<LogEntry, 'kind' | 'body'> & { occurredAt?: number; supersedes?: string }, label: string): boolean => {
+  const append = (
+    draft: Pick<LogEntry, 'kind' | 'body'> & { occurredAt?: number; supersedes?: string },
+    label: string,
+  ): boolean => {
     const entry = { boatId: boat.id, stream: 'coat' as const, streamId: coat.id, supersedes: null, ...draft };
     try {
-      checkAppend(log, { ...entry, id: uuid(), occurredAt: draft.occurredAt ?? now(), recordedAt: now(), painter: '', device: '' } as LogEntry);
+      checkAppend(log, {
+        ...entry,
+        id: uuid(),
+        occurredAt: draft.occurredAt ?? now(),
+        recordedAt: now(),
+        painter: '',
+        device: '',
+      } as LogEntry);
       if ((draft.occurredAt ?? 0) > now()) throw new Impossible('This time has not come yet. Check the date and time.');
     } catch (error) {
       setProblem((error as Error).message);
@@ -33,7 +43,8 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
     void logEntry(entry, label);
     return true;
   };
-  const withdraw = (entry: LogEntry) => append({ kind: 'withdrawn', body: { reason: '' }, supersedes: entry.id }, 'Entry withdrawn');
+  const withdraw = (entry: LogEntry) =>
+    append({ kind: 'withdrawn', body: { reason: '' }, supersedes: entry.id }, 'Entry withdrawn');
 
   return (
     <section aria-labelledby="entries">
@@ -53,7 +64,13 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
                   {entry.supersedes ? ', corrected' : ''}
                 </span>
               </span>
-              <button type="button" className="narrow hand min-w-11 shrink-0 underline underline-offset-4" aria-expanded={correcting === entry.id} aria-label={`Correct: ${entryWords(entry, units)}`} onClick={() => (setProblem(null), setCorrecting(correcting === entry.id ? null : entry.id))}>
+              <button
+                type="button"
+                className="narrow hand min-w-11 shrink-0 underline underline-offset-4"
+                aria-expanded={correcting === entry.id}
+                aria-label={`Correct: ${entryWords(entry, units)}`}
+                onClick={() => (setProblem(null), setCorrecting(correcting === entry.id ? null : entry.id))}
+              >
                 Correct
               </button>
             </div>
@@ -62,7 +79,10 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
                 entry={entry}
                 zone={boat.timeZone}
                 problem={problem}
-                onSave={(occurredAt, body) => append({ kind: entry.kind, body, occurredAt, supersedes: entry.id } as never, 'Entry corrected') && setCorrecting(null)}
+                onSave={(occurredAt, body) =>
+                  append({ kind: entry.kind, body, occurredAt, supersedes: entry.id } as never, 'Entry corrected') &&
+                  setCorrecting(null)
+                }
                 onWithdraw={() => withdraw(entry) && setCorrecting(null)}
               />
             )}
@@ -77,7 +97,9 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
           <ol className="sheet-rule">
             {coat.superseded.map((entry) => (
               <li key={entry.id} className="flex items-baseline gap-3 py-1.5">
-                <span className="fig w-24 shrink-0 whitespace-normal line-through sm:w-32">{when(entry.occurredAt)}</span>
+                <span className="fig w-24 shrink-0 whitespace-normal line-through sm:w-32">
+                  {when(entry.occurredAt)}
+                </span>
                 <span className="min-w-0">
                   <s>{entryWords(entry, units)}</s>
                   <span className="block text-sm quiet">
@@ -101,7 +123,11 @@ export function entryWords(entry: LogEntry, units: UnitChoice): string {
       return `Started by ${METHOD_WORDS[entry.body.method].toLowerCase()}${entry.body.thinner > 0 ? `, thinner ${formatQuantity('percent', entry.body.thinner, units)} of the mix` : ''}${entry.body.abradedGrit ? `, abraded with ${entry.body.abradedGrit} before` : ''}${entry.body.overrideReason ? `. Against advice: ${entry.body.overrideReason}` : ''}`;
     case 'reading': {
       const { airC, rh, surfaceC } = entry.body;
-      const parts = [airC === null ? null : `air ${formatQuantity('temperature', airC, units)}`, rh === null ? null : `humidity ${formatQuantity('percent', rh, units, 0)}`, surfaceC === null ? null : `surface ${formatQuantity('temperature', surfaceC, units)}`];
+      const parts = [
+        airC === null ? null : `air ${formatQuantity('temperature', airC, units)}`,
+        rh === null ? null : `humidity ${formatQuantity('percent', rh, units, 0)}`,
+        surfaceC === null ? null : `surface ${formatQuantity('temperature', surfaceC, units)}`,
+      ];
       return `Read ${parts.filter(Boolean).join(', ')}`;
     }
     case 'wetFilm':
@@ -111,7 +137,9 @@ export function entryWords(entry: LogEntry, units: UnitChoice): string {
     case 'finished':
       return `Finished${entry.body.litresOn === null ? '' : `, ${formatQuantity('volume', entry.body.litresOn, units)} put on`}`;
     case 'handTest':
-      return entry.body.test === 'thumb' ? `Thumb test: ${entry.body.passed ? 'print, nothing comes off' : 'still comes off'}` : `Sanding test: ${entry.body.passed ? 'powders' : 'gums'}`;
+      return entry.body.test === 'thumb'
+        ? `Thumb test: ${entry.body.passed ? 'print, nothing comes off' : 'still comes off'}`
+        : `Sanding test: ${entry.body.passed ? 'powders' : 'gums'}`;
     case 'note':
       return entry.body.text;
     case 'mixed':
@@ -126,7 +154,19 @@ export function entryWords(entry: LogEntry, units: UnitChoice): string {
 }
 
 /** The time, and the figures that can be mistyped, of one entry. */
-function Correction({ entry, zone, problem, onSave, onWithdraw }: { entry: LogEntry; zone: string; problem: string | null; onSave: (occurredAt: number, body: object) => void; onWithdraw: () => void }) {
+function Correction({
+  entry,
+  zone,
+  problem,
+  onSave,
+  onWithdraw,
+}: {
+  entry: LogEntry;
+  zone: string;
+  problem: string | null;
+  onSave: (occurredAt: number, body: object) => void;
+  onWithdraw: () => void;
+}) {
   const [at, setAt] = useState(entry.occurredAt);
   const [body, setBody] = useState<LogEntry['body']>(entry.body);
   const set = (change: object) => setBody({ ...body, ...change } as LogEntry['body']);
@@ -136,18 +176,61 @@ function Correction({ entry, zone, problem, onSave, onWithdraw }: { entry: LogEn
       <TimeField label="When it was" at={at} onAt={setAt} zone={zone} />
       {entry.kind === 'reading' && (
         <div className="grid grid-cols-3 gap-3">
-          <QuantityField label="Air" quantity="temperature" value={(body as { airC: number | null }).airC} onValue={(airC) => set({ airC })} />
-          <QuantityField label="Humidity" quantity="percent" value={(body as { rh: number | null }).rh} onValue={(rh) => set({ rh })} />
-          <QuantityField label="Surface" quantity="temperature" value={(body as { surfaceC: number | null }).surfaceC} onValue={(surfaceC) => set({ surfaceC })} />
+          <QuantityField
+            label="Air"
+            quantity="temperature"
+            value={(body as { airC: number | null }).airC}
+            onValue={(airC) => set({ airC })}
+          />
+          <QuantityField
+            label="Humidity"
+            quantity="percent"
+            value={(body as { rh: number | null }).rh}
+            onValue={(rh) => set({ rh })}
+          />
+          <QuantityField
+            label="Surface"
+            quantity="temperature"
+            value={(body as { surfaceC: number | null }).surfaceC}
+            onValue={(surfaceC) => set({ surfaceC })}
+          />
         </div>
       )}
-      {entry.kind === 'finished' && <QuantityField label="Litres put on" quantity="volume" value={(body as { litresOn: number | null }).litresOn} onValue={(litresOn) => set({ litresOn })} />}
-      {entry.kind === 'batchOn' && <QuantityField label="Litres of the batch" quantity="volume" value={(body as { litres: number }).litres} onValue={(litres) => set({ litres: litres ?? Number.NaN })} />}
+      {entry.kind === 'finished' && (
+        <QuantityField
+          label="Litres put on"
+          quantity="volume"
+          value={(body as { litresOn: number | null }).litresOn}
+          onValue={(litresOn) => set({ litresOn })}
+        />
+      )}
+      {entry.kind === 'batchOn' && (
+        <QuantityField
+          label="Litres of the batch"
+          quantity="volume"
+          value={(body as { litres: number }).litres}
+          onValue={(litres) => set({ litres: litres ?? Number.NaN })}
+        />
+      )}
       {entry.kind === 'wetFilm' &&
         (body as { micron: number[] }).micron.map((m, i) => (
-          <QuantityField key={i} label={`Comb reading ${i + 1}`} quantity="film" value={m} onValue={(v) => set({ micron: (body as { micron: number[] }).micron.map((x, k) => (k === i ? (v ?? Number.NaN) : x)) })} />
+          <QuantityField
+            key={i}
+            label={`Comb reading ${i + 1}`}
+            quantity="film"
+            value={m}
+            onValue={(v) =>
+              set({ micron: (body as { micron: number[] }).micron.map((x, k) => (k === i ? (v ?? Number.NaN) : x)) })
+            }
+          />
         ))}
-      {entry.kind === 'note' && <TextField label="Remark" value={(body as { text: string }).text} onChange={(e) => set({ text: e.target.value })} />}
+      {entry.kind === 'note' && (
+        <TextField
+          label="Remark"
+          value={(body as { text: string }).text}
+          onChange={(e) => set({ text: e.target.value })}
+        />
+      )}
       <FormProblem message={problem} />
       <div className="flex flex-wrap gap-3">
         <button type="button" className="btn btn-primary" disabled={unread} onClick={() => onSave(at, body)}>

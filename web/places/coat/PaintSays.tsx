@@ -17,16 +17,35 @@ export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
   const estimate = { areaM2: zone.areaM2, share: zone.areaShare };
   const inUse = zone.area.method === 'calibrated' && zone.area.calibrated?.coatId === coat.id;
   const apart = !inUse && paintContradicts({ estimate, painted });
-  const use = () => void save({ kind: 'surface', row: { ...zone, area: { ...zone.area, method: 'calibrated', calibrated: { coatId: coat.id, litres, wetFilmMicron, thinner: 0, readings } } } }, `${zone.name} by the paint it took`);
+  const use = () =>
+    void save(
+      {
+        kind: 'surface',
+        row: {
+          ...zone,
+          area: {
+            ...zone.area,
+            method: 'calibrated',
+            calibrated: { coatId: coat.id, litres, wetFilmMicron, thinner: 0, readings },
+          },
+        },
+      },
+      `${zone.name} by the paint it took`,
+    );
   return (
-    <section aria-label="Area by the paint" className={`border-l-4 pl-3 ${apart ? 'border-warning' : 'border-base-300'}`}>
+    <section
+      aria-label="Area by the paint"
+      className={`border-l-4 pl-3 ${apart ? 'border-warning' : 'border-base-300'}`}
+    >
       <p>
-        By its litres and its comb, this coat covered <Fig quantity="area" value={painted.areaM2} className="text-xl" /> ± {shareWords(painted.share)}.{' '}
+        By its litres and its comb, this coat covered <Fig quantity="area" value={painted.areaM2} className="text-xl" />{' '}
+        ± {shareWords(painted.share)}.{' '}
         {inUse ? (
           'That is the area in use.'
         ) : (
           <>
-            {zone.name} was reckoned at <Fig quantity="area" value={estimate.areaM2} /> ± {shareWords(estimate.share)}: {apart ? 'further apart than both allow.' : 'they agree.'}
+            {zone.name} was reckoned at <Fig quantity="area" value={estimate.areaM2} /> ± {shareWords(estimate.share)}:{' '}
+            {apart ? 'further apart than both allow.' : 'they agree.'}
           </>
         )}
       </p>

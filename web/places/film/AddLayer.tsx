@@ -11,13 +11,31 @@ import { Choice, SelectField, TextField } from '../../parts/Field';
 import { METHOD_WORDS, SHEET_KIND_WORDS } from '../../parts/words';
 
 /** One or several coats of one product, put in at a place of the build-up. */
-export function AddLayer({ where, choices, beneath, back, onAdd, onBack }: { where: string; choices: JobChoices; /** Kind of product that lies beneath: what usually follows stands first. */ beneath: string | null; back: string; onAdd: (layers: Layer[]) => void; onBack: () => void }) {
+export function AddLayer({
+  where,
+  choices,
+  beneath,
+  back,
+  onAdd,
+  onBack,
+}: {
+  where: string;
+  choices: JobChoices;
+  /** Kind of product that lies beneath: what usually follows stands first. */ beneath: string | null;
+  back: string;
+  onAdd: (layers: Layer[]) => void;
+  onBack: () => void;
+}) {
   const { data: sheets } = useSheets();
-  const usable = inSchoolOrder((sheets ?? []).filter((s) => !s.withdrawn), choices);
+  const usable = inSchoolOrder(
+    (sheets ?? []).filter((s) => !s.withdrawn),
+    choices,
+  );
   const [sheetId, setSheetId] = useState<string | null>(null);
   const [count, setCount] = useState('1');
   const [method, setMethod] = useState<PaintMethod>(choices.method);
-  const sheet = usable.find((s) => s.id === sheetId) ?? usable.find((s) => s.current.body.kind === beneath) ?? usable[0];
+  const sheet =
+    usable.find((s) => s.id === sheetId) ?? usable.find((s) => s.current.body.kind === beneath) ?? usable[0];
   if (!sheets) return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading sheets" />;
   const newSheet = (
     <Link to={`/sheets/new/quick?back=${encodeURIComponent(back)}`} className="btn">
@@ -28,7 +46,10 @@ export function AddLayer({ where, choices, beneath, back, onAdd, onBack }: { whe
     return (
       <section className="max-w-prose">
         <h2>No data sheet yet</h2>
-        <p className="my-3">A coat needs its product’s figures. From the tin in your hand it takes about a minute; made-up sheets to try with are under Sheets.</p>
+        <p className="my-3">
+          A coat needs its product’s figures. From the tin in your hand it takes about a minute; made-up sheets to try
+          with are under Sheets.
+        </p>
         <div className="flex flex-wrap gap-3">
           {newSheet}
           <Link to="/sheets#library" className="btn">
@@ -50,7 +71,14 @@ export function AddLayer({ where, choices, beneath, back, onAdd, onBack }: { whe
         const layer = layerOf(sheet.current, uuid(), { method });
         // Alternating colours show a missed patch.
         const colour = body.colours[i % Math.max(1, body.colours.length)];
-        return { ...layer, ...(colour ? { colour: colour.name, colourHex: colour.hex } : {}), ...(layer.method === 'roller' && choices.tip && (body.kind === 'topcoat' || body.kind === 'undercoat') ? { tip: true } : {}), ...(body.kind === 'primer' ? { primerFor: choices.primerFor } : {}) };
+        return {
+          ...layer,
+          ...(colour ? { colour: colour.name, colourHex: colour.hex } : {}),
+          ...(layer.method === 'roller' && choices.tip && (body.kind === 'topcoat' || body.kind === 'undercoat')
+            ? { tip: true }
+            : {}),
+          ...(body.kind === 'primer' ? { primerFor: choices.primerFor } : {}),
+        };
       }),
     );
   };
@@ -59,18 +87,40 @@ export function AddLayer({ where, choices, beneath, back, onAdd, onBack }: { whe
       <h2 id="add-layer" className="ruled pb-1">
         Add a coat {where}
       </h2>
-      <SelectField label="Product" options={usable.map((s) => [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const)} value={sheet.id} onPick={setSheetId} />
+      <SelectField
+        label="Product"
+        options={usable.map(
+          (s) => [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const,
+        )}
+        value={sheet.id}
+        onPick={setSheetId}
+      />
       <div className="flex flex-wrap items-end gap-4">
         <div className="w-28">
           <TextField label="Coats" inputMode="numeric" value={count} onChange={(e) => setCount(e.target.value)} />
         </div>
-        <Choice label="Put on by" options={Object.entries(METHOD_WORDS) as [PaintMethod, string][]} value={method} onPick={setMethod} />
+        <Choice
+          label="Put on by"
+          options={Object.entries(METHOD_WORDS) as [PaintMethod, string][]}
+          value={method}
+          onPick={setMethod}
+        />
       </div>
-      {allowed.length > 0 && !allowed.includes(method) && <p className="text-sm">Its sheet does not allow {METHOD_WORDS[method].toLowerCase()}: it is put down as {METHOD_WORDS[allowed[0] as PaintMethod].toLowerCase()}.</p>}
+      {allowed.length > 0 && !allowed.includes(method) && (
+        <p className="text-sm">
+          Its sheet does not allow {METHOD_WORDS[method].toLowerCase()}: it is put down as{' '}
+          {METHOD_WORDS[allowed[0] as PaintMethod].toLowerCase()}.
+        </p>
+      )}
       <p className="text-sm quiet">
-        {number > 1 && body.colours.length > 1 ? 'Colours alternate, so that a missed patch shows. ' : ''}Film, thinner, loss and how it goes onto the coat beneath can be changed on each coat afterwards.
+        {number > 1 && body.colours.length > 1 ? 'Colours alternate, so that a missed patch shows. ' : ''}Film, thinner,
+        loss and how it goes onto the coat beneath can be changed on each coat afterwards.
       </p>
-      {body.caution && <p className="border-l-4 border-base-content pl-3 text-sm">{body.caution} Follow the maker’s sheet and your local rules.</p>}
+      {body.caution && (
+        <p className="border-l-4 border-base-content pl-3 text-sm">
+          {body.caution} Follow the maker’s sheet and your local rules.
+        </p>
+      )}
       <div className="flex flex-wrap gap-3">
         <button type="button" className="btn btn-primary" onClick={add}>
           Add {number === 1 ? 'coat' : `${number} coats`}
@@ -86,6 +136,6 @@ export function AddLayer({ where, choices, beneath, back, onAdd, onBack }: { whe
 
 /** Products of the job's school first: one-pack finishes for one-pack people. Each school keeps the order of names. */
 function inSchoolOrder(sheets: SheetRow[], choices: JobChoices): SheetRow[] {
-  const wanted = (s: SheetRow) => (s.current.body.parts.length > 1) === (choices.packs === 'twoPack');
+  const wanted = (s: SheetRow) => s.current.body.parts.length > 1 === (choices.packs === 'twoPack');
   return [...sheets.filter(wanted), ...sheets.filter((s) => !wanted(s))];
 }

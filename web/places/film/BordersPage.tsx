@@ -18,7 +18,19 @@ export function BordersPage() {
   const { boat, borders, surfaces } = view;
   const [editing, setEditing] = useState<BorderRow | null>(null);
   const zones = surfaces.filter((s) => !s.parentId);
-  const blank = (): BorderRow => ({ id: uuid(), boatId: boat.id, upperId: zones[0]?.id ?? '', lowerId: zones[1]?.id ?? '', rule: 'butt', widthM: 0, epoxyRunsOn: true, handStripM: 0, note: '', version: 0, deleted: false });
+  const blank = (): BorderRow => ({
+    id: uuid(),
+    boatId: boat.id,
+    upperId: zones[0]?.id ?? '',
+    lowerId: zones[1]?.id ?? '',
+    rule: 'butt',
+    widthM: 0,
+    epoxyRunsOn: true,
+    handStripM: 0,
+    note: '',
+    version: 0,
+    deleted: false,
+  });
   const name = (id: string) => surfaces.find((s) => s.id === id)?.name ?? 'removed zone';
   return (
     <div className="min-w-0 max-w-5xl">
@@ -33,9 +45,19 @@ export function BordersPage() {
           </button>
         )}
       </div>
-      <p className="max-w-prose py-2 quiet">The protective epoxy runs unbroken across a border. Topcoat and antifouling above it butt at the line, overlap, or leave a stripe between.</p>
+      <p className="max-w-prose py-2 quiet">
+        The protective epoxy runs unbroken across a border. Topcoat and antifouling above it butt at the line, overlap,
+        or leave a stripe between.
+      </p>
       {zones.length < 2 && <p>A border needs two zones. Add the second one under Hull.</p>}
-      {editing && <BorderForm key={editing.id} row={editing} zones={zones.map((z) => [z.id, z.name] as const)} onDone={() => setEditing(null)} />}
+      {editing && (
+        <BorderForm
+          key={editing.id}
+          row={editing}
+          zones={zones.map((z) => [z.id, z.name] as const)}
+          onDone={() => setEditing(null)}
+        />
+      )}
       <ul className="sheet-rule">
         {borders.map((b) => (
           <li key={b.id} className="flex flex-wrap items-center gap-x-5 gap-y-1 py-2">
@@ -66,7 +88,12 @@ export function BordersPage() {
                 </p>
               ))}
             </div>
-            <button type="button" className="btn" onClick={() => setEditing(b)} aria-label={`Change the border of ${name(b.upperId)} and ${name(b.lowerId)}`}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => setEditing(b)}
+              aria-label={`Change the border of ${name(b.upperId)} and ${name(b.lowerId)}`}
+            >
               Change
             </button>
           </li>
@@ -79,7 +106,14 @@ export function BordersPage() {
 function bordersFound(view: BoatView, border: BorderRow) {
   const zone = (id: string) => {
     const surface = view.surfaces.find((s) => s.id === id);
-    return surface ? { id, name: surface.name, exposure: surface.exposure, layers: withSheets(view.buildUps.find((b) => b.surfaceId === id)?.layers ?? [], view.sheetById) } : null;
+    return surface
+      ? {
+          id,
+          name: surface.name,
+          exposure: surface.exposure,
+          layers: withSheets(view.buildUps.find((b) => b.surfaceId === id)?.layers ?? [], view.sheetById),
+        }
+      : null;
   };
   const upper = zone(border.upperId);
   const lower = zone(border.lowerId);
@@ -96,17 +130,40 @@ function BorderDrawing({ view, border }: { view: BoatView; border: BorderRow }) 
   return (
     <svg width="104" height="52" viewBox="0 0 104 52" aria-hidden="true" className="shrink-0">
       <rect x="1" y="38" width="102" height="13" fill="#cfcabc" stroke="currentColor" strokeWidth=".8" />
-      <path d={border.epoxyRunsOn ? 'M1 34h102v4H1z' : 'M1 34h50v4H1zM53 34h50v4H53z'} fill="#8f979b" stroke="currentColor" strokeWidth=".6" />
+      <path
+        d={border.epoxyRunsOn ? 'M1 34h102v4H1z' : 'M1 34h50v4H1zM53 34h50v4H53z'}
+        fill="#8f979b"
+        stroke="currentColor"
+        strokeWidth=".6"
+      />
       <rect x="1" y="24" width={51 - gap / 2} height="10" fill={upper} stroke="currentColor" strokeWidth=".8" />
-      <path d={`M103 34V24H${52 + gap / 2}${lap ? `l-4-9H${52 - lap}v9H52` : ''}v10z`} fill={lower} stroke="currentColor" strokeWidth=".8" />
+      <path
+        d={`M103 34V24H${52 + gap / 2}${lap ? `l-4-9H${52 - lap}v9H52` : ''}v10z`}
+        fill={lower}
+        stroke="currentColor"
+        strokeWidth=".8"
+      />
     </svg>
   );
 }
 
-function BorderForm({ row, zones, onDone }: { row: BorderRow; zones: readonly (readonly [string, string])[]; onDone: () => void }) {
+function BorderForm({
+  row,
+  zones,
+  onDone,
+}: {
+  row: BorderRow;
+  zones: readonly (readonly [string, string])[];
+  onDone: () => void;
+}) {
   const [draft, setDraft] = useState(row);
   const set = (change: Partial<BorderRow>) => setDraft({ ...draft, ...change });
-  const bad = draft.upperId === draft.lowerId ? 'A border lies between two zones. Choose another one.' : [draft.widthM, draft.handStripM].some((v) => !Number.isFinite(v) || v < 0 || v > 5) ? 'A width cannot be read, or is wider than five metres. Type it again.' : null;
+  const bad =
+    draft.upperId === draft.lowerId
+      ? 'A border lies between two zones. Choose another one.'
+      : [draft.widthM, draft.handStripM].some((v) => !Number.isFinite(v) || v < 0 || v > 5)
+        ? 'A width cannot be read, or is wider than five metres. Type it again.'
+        : null;
   return (
     <form
       className="my-3 flex flex-col gap-3 border-l-4 border-base-content pl-4"
@@ -119,23 +176,54 @@ function BorderForm({ row, zones, onDone }: { row: BorderRow; zones: readonly (r
     >
       <div className="grid grid-cols-2 gap-3">
         <SelectField label="Above" options={zones} value={draft.upperId} onPick={(upperId) => set({ upperId })} />
-        <SelectField label="Below" options={zones} value={draft.lowerId} onPick={(lowerId) => set({ lowerId })} error={draft.upperId === draft.lowerId ? (bad ?? undefined) : undefined} />
+        <SelectField
+          label="Below"
+          options={zones}
+          value={draft.lowerId}
+          onPick={(lowerId) => set({ lowerId })}
+          error={draft.upperId === draft.lowerId ? (bad ?? undefined) : undefined}
+        />
       </div>
       <div className="flex flex-wrap items-end gap-4">
-        <Choice label="The coats above the epoxy" options={Object.entries(BORDER_WORDS) as [BorderRule, string][]} value={draft.rule} onPick={(rule) => set({ rule, widthM: rule === 'butt' ? 0 : draft.widthM || 0.02 })} />
+        <Choice
+          label="The coats above the epoxy"
+          options={Object.entries(BORDER_WORDS) as [BorderRule, string][]}
+          value={draft.rule}
+          onPick={(rule) => set({ rule, widthM: rule === 'butt' ? 0 : draft.widthM || 0.02 })}
+        />
         {draft.rule !== 'butt' && (
           <div className="w-36">
-            <QuantityField label="Width" quantity="length" value={draft.widthM} onValue={(v) => set({ widthM: v ?? Number.NaN })} />
+            <QuantityField
+              label="Width"
+              quantity="length"
+              value={draft.widthM}
+              onValue={(v) => set({ widthM: v ?? Number.NaN })}
+            />
           </div>
         )}
         <div className="w-44">
-          <QuantityField label="Strip by hand first" quantity="length" value={draft.handStripM} onValue={(v) => set({ handStripM: v ?? 0 })} />
+          <QuantityField
+            label="Strip by hand first"
+            quantity="length"
+            value={draft.handStripM}
+            onValue={(v) => set({ handStripM: v ?? 0 })}
+          />
         </div>
         <label className="link-row gap-2">
-          <input type="checkbox" className="checkbox" checked={draft.epoxyRunsOn} onChange={(e) => set({ epoxyRunsOn: e.target.checked })} /> the epoxy runs on across it
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={draft.epoxyRunsOn}
+            onChange={(e) => set({ epoxyRunsOn: e.target.checked })}
+          />{' '}
+          the epoxy runs on across it
         </label>
       </div>
-      <TextField label="Note, such as how it is taped" value={draft.note} onChange={(e) => set({ note: e.target.value })} />
+      <TextField
+        label="Note, such as how it is taped"
+        value={draft.note}
+        onChange={(e) => set({ note: e.target.value })}
+      />
       <div className="flex flex-wrap gap-3">
         <button type="submit" className="btn btn-primary" disabled={bad !== null}>
           Save border

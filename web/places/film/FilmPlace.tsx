@@ -56,7 +56,11 @@ export function FilmPlace() {
 }
 
 /** What the right-hand side shows. */
-type Panel = { kind: 'ledger'; rule: string | null } | { kind: 'add'; at: number } | { kind: 'coat'; id: string } | { kind: 'named' };
+type Panel =
+  | { kind: 'ledger'; rule: string | null }
+  | { kind: 'add'; at: number }
+  | { kind: 'coat'; id: string }
+  | { kind: 'named' };
 
 const LEDGER: Panel = { kind: 'ledger', rule: null };
 /** From this width on the panel stands beside the section. */
@@ -78,17 +82,40 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   const stored = useMemo(() => row?.layers ?? [], [row]);
   const { layers: live, hold, letGo } = useHeldLayers(stored);
   const job = useJob(view);
-  const ledger = useMemo(() => computed(() => job.ledgerOf(live.value === stored ? undefined : new Map([[surface.id, live.value]]))), [job, live, stored, surface.id]);
-  const own = useMemo(() => computed(() => ledger.value.zones.find((z) => z.surfaceId === surface.id)), [ledger, surface.id]);
-  const quantities = useMemo(() => computed(() => (own.value?.perM2 ? buildUpOnArea(own.value.perM2, surface) : null)), [own, surface]);
-  const shown = useMemo(() => computed(() => sectionCoats(view, surface.id, live.value, quantities.value)), [view, surface.id, live, quantities]);
+  const ledger = useMemo(
+    () => computed(() => job.ledgerOf(live.value === stored ? undefined : new Map([[surface.id, live.value]]))),
+    [job, live, stored, surface.id],
+  );
+  const own = useMemo(
+    () => computed(() => ledger.value.zones.find((z) => z.surfaceId === surface.id)),
+    [ledger, surface.id],
+  );
+  const quantities = useMemo(
+    () => computed(() => (own.value?.perM2 ? buildUpOnArea(own.value.perM2, surface) : null)),
+    [own, surface],
+  );
+  const shown = useMemo(
+    () => computed(() => sectionCoats(view, surface.id, live.value, quantities.value)),
+    [view, surface.id, live, quantities],
+  );
   const findings = useLive(useMemo(() => computedAlike(() => own.value?.findings ?? []), [own]));
   const layers = live.peek();
   const isOn = (layerId: string) => coatOf(coats, surface.id, layerId) !== undefined;
   const current = panel.kind === 'coat' ? (layers.find((l) => l.id === panel.id) ?? null) : null;
 
   const write = (change: Partial<BuildUpRow>, label: string) => {
-    const blank = { id: uuid(), boatId: boat.id, surfaceId: surface.id, layers: [], namedId: null, targetMicron: null, overrides: [], records: [], version: 0, deleted: false };
+    const blank = {
+      id: uuid(),
+      boatId: boat.id,
+      surfaceId: surface.id,
+      layers: [],
+      namedId: null,
+      targetMicron: null,
+      overrides: [],
+      records: [],
+      version: 0,
+      deleted: false,
+    };
     void save({ kind: 'buildUp', row: { ...(row ?? blank), ...change } }, label);
   };
   const filmDone = () => {
@@ -105,7 +132,19 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   };
   const add = (added: Layer[]) => {
     const at = panel.kind === 'add' ? panel.at : layers.length;
-    write({ layers: putIn({ layers, at, added, bond: job.choices.bond, abradeFor: job.choices.abradeFor, revisionById: revisionsOf(view, sheets) }) }, `${added.length} ${added.length === 1 ? 'coat' : 'coats'} added`);
+    write(
+      {
+        layers: putIn({
+          layers,
+          at,
+          added,
+          bond: job.choices.bond,
+          abradeFor: job.choices.abradeFor,
+          revisionById: revisionsOf(view, sheets),
+        }),
+      },
+      `${added.length} ${added.length === 1 ? 'coat' : 'coats'} added`,
+    );
     setPanel(LEDGER);
   };
   const mend = (m: Mend) => {
@@ -118,7 +157,13 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
     return write({ layers: mended.layers }, m.words);
   };
   const letStand = (f: Finding, reason: string) => {
-    const override: Override = { rule: f.rule, key: overrideKey(f, layers), reason, at: now(), painter: settings().painter };
+    const override: Override = {
+      rule: f.rule,
+      key: overrideKey(f, layers),
+      reason,
+      at: now(),
+      painter: settings().painter,
+    };
     write({ overrides: [...(row?.overrides ?? []).filter((o) => o.key !== override.key), override] }, 'Let stand');
   };
 
@@ -129,7 +174,9 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         <h1 className="text-2xl">{surface.name}</h1>
         <p className="quiet">
           {SUBSTRATE_WORDS[surface.substrate]}
-          {surface.existing === 'bare' ? '' : `, ${EXISTING_WORDS[surface.existing].toLowerCase()}`}, <Fig quantity="area" value={surface.areaM2} approx={surface.area.method === 'dimensions'} /> ± {Math.round(surface.areaShare * 100)} %
+          {surface.existing === 'bare' ? '' : `, ${EXISTING_WORDS[surface.existing].toLowerCase()}`},{' '}
+          <Fig quantity="area" value={surface.areaM2} approx={surface.area.method === 'dimensions'} /> ±{' '}
+          {Math.round(surface.areaShare * 100)} %
         </p>
         {layers.length === 0 ? (
           <EmptyBuildUp onAdd={() => setPanel({ kind: 'add', at: 0 })} onNamed={() => setPanel({ kind: 'named' })} />
@@ -139,7 +186,11 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               coats={shown}
               substrate={surface.substrate}
               targetMicron={row?.targetMicron ?? null}
-              ground={surface.existing === 'bare' ? SUBSTRATE_WORDS[surface.substrate].toLowerCase() : EXISTING_WORDS[surface.existing].toLowerCase()}
+              ground={
+                surface.existing === 'bare'
+                  ? SUBSTRATE_WORDS[surface.substrate].toLowerCase()
+                  : EXISTING_WORDS[surface.existing].toLowerCase()
+              }
               findings={findings}
               selected={current?.id ?? null}
               onPick={(id) => setPanel(panel.kind === 'coat' && panel.id === id ? LEDGER : { kind: 'coat', id })}
@@ -150,7 +201,10 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               onFilmDone={filmDone}
             />
             <CoatsAndFilm coats={shown} sheetById={sheetById} />
-            <p className="text-sm quiet">Whole: on the boat. Broken edge: planned, its upper face can be dragged. Hatched: taken off by abrading, or not combed.</p>
+            <p className="text-sm quiet">
+              Whole: on the boat. Broken edge: planned, its upper face can be dragged. Hatched: taken off by abrading,
+              or not combed.
+            </p>
           </>
         )}
       </section>
@@ -158,7 +212,9 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         <JobLinks boatId={boat.id} surfaceId={surface.id} choices={job.choices} onPanel={setPanel} />
         {panel.kind === 'add' ? (
           <AddLayer
-            where={panel.at >= layers.length ? `on ${surface.name}` : `beneath ${shown.peek()[panel.at]?.name ?? 'the next'}`}
+            where={
+              panel.at >= layers.length ? `on ${surface.name}` : `beneath ${shown.peek()[panel.at]?.name ?? 'the next'}`
+            }
             choices={job.choices}
             beneath={sheetById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
             back={`/boats/${boat.id}/film/${surface.id}`}
@@ -166,7 +222,13 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
             onBack={() => setPanel(LEDGER)}
           />
         ) : panel.kind === 'named' ? (
-          <FromNamed view={view} surface={surface} row={row} onWrite={(change, label) => (write(change, label), setPanel(LEDGER))} onBack={() => setPanel(LEDGER)} />
+          <FromNamed
+            view={view}
+            surface={surface}
+            row={row}
+            onWrite={(change, label) => (write(change, label), setPanel(LEDGER))}
+            onBack={() => setPanel(LEDGER)}
+          />
         ) : current ? (
           <OfLayer key={current.id} layers={live} layerId={current.id}>
             {(layer) => (
@@ -194,13 +256,38 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         ) : (
           layers.length > 0 && (
             <>
-              <FindingsPanel findings={findings} layers={layers} overrides={row?.overrides ?? []} records={row?.records ?? []} shown={panel.kind === 'ledger' ? panel.rule : null} onMend={mend} onLetStand={letStand} onTakeBack={(o) => write({ overrides: (row?.overrides ?? []).filter((x) => x.key !== o.key) }, 'No longer let stand')} />
-              <LedgerPanel quantities={quantities} ledger={ledger} job={job} boatId={boat.id} sheetIdOf={(id) => sheetById.get(id)?.sheetId} />
+              <FindingsPanel
+                findings={findings}
+                layers={layers}
+                overrides={row?.overrides ?? []}
+                records={row?.records ?? []}
+                shown={panel.kind === 'ledger' ? panel.rule : null}
+                onMend={mend}
+                onLetStand={letStand}
+                onTakeBack={(o) =>
+                  write({ overrides: (row?.overrides ?? []).filter((x) => x.key !== o.key) }, 'No longer let stand')
+                }
+              />
+              <LedgerPanel
+                quantities={quantities}
+                ledger={ledger}
+                job={job}
+                boatId={boat.id}
+                sheetIdOf={(id) => sheetById.get(id)?.sheetId}
+              />
               <div className="flex flex-wrap gap-3">
-                <button type="button" className="btn btn-primary" onClick={() => setPanel({ kind: 'add', at: layers.length })}>
+                <button
+                  type="button"
+                  className="btn btn-primary"
+                  onClick={() => setPanel({ kind: 'add', at: layers.length })}
+                >
                   Add a coat
                 </button>
-                <button type="button" className="btn" onClick={() => void navigate(`/boats/${boat.id}/mix?on=${surface.id}`)}>
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => void navigate(`/boats/${boat.id}/mix?on=${surface.id}`)}
+                >
                   Mix the next coat
                 </button>
               </div>
@@ -227,11 +314,25 @@ function revisionsOf(view: BoatView, sheets: ReturnType<typeof useSheets>['data'
   return new Map([...view.sheetById, ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]);
 }
 
-function JobLinks({ boatId, surfaceId, choices, onPanel }: { boatId: string; surfaceId: string; choices: JobChoices; onPanel: (panel: Panel) => void }) {
+function JobLinks({
+  boatId,
+  surfaceId,
+  choices,
+  onPanel,
+}: {
+  boatId: string;
+  surfaceId: string;
+  choices: JobChoices;
+  onPanel: (panel: Panel) => void;
+}) {
   return (
     <p className="narrow flex flex-wrap items-center gap-x-5 text-lg lg:-mb-2">
-      <Link to={`/boats/${boatId}/film/${surfaceId}/schools`} className="link-row underline decoration-1 underline-offset-4">
-        {BOND_WORDS[choices.bond]}, {choices.packs === 'twoPack' ? 'two-pack' : 'one-pack'}, {METHOD_WORDS[choices.method].toLowerCase()}
+      <Link
+        to={`/boats/${boatId}/film/${surfaceId}/schools`}
+        className="link-row underline decoration-1 underline-offset-4"
+      >
+        {BOND_WORDS[choices.bond]}, {choices.packs === 'twoPack' ? 'two-pack' : 'one-pack'},{' '}
+        {METHOD_WORDS[choices.method].toLowerCase()}
       </Link>
       <Link to={`/boats/${boatId}/film/borders`} className="link-row underline decoration-1 underline-offset-4">
         Borders
@@ -239,7 +340,11 @@ function JobLinks({ boatId, surfaceId, choices, onPanel }: { boatId: string; sur
       <Link to={`/boats/${boatId}/film/swap`} className="link-row underline decoration-1 underline-offset-4">
         Change a product
       </Link>
-      <button type="button" className="link-row underline decoration-1 underline-offset-4" onClick={() => onPanel({ kind: 'named' })}>
+      <button
+        type="button"
+        className="link-row underline decoration-1 underline-offset-4"
+        onClick={() => onPanel({ kind: 'named' })}
+      >
         Named build-ups
       </button>
     </p>
@@ -249,10 +354,19 @@ function JobLinks({ boatId, surfaceId, choices, onPanel }: { boatId: string; sur
 function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
   const { surfaces, statuses, boat } = view;
   return (
-    <nav aria-label="Zones" className="-mx-3 apart flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0">
+    <nav
+      aria-label="Zones"
+      className="-mx-3 apart flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0"
+    >
       {surfaces.map((s, i) => (
-        <Link key={s.id} to={`/boats/${boat.id}/film/${s.id}`} aria-current={s.id === surfaceId ? 'page' : undefined} className={`narrow link-row gap-1.5 text-lg lg:min-h-9 ${s.id === surfaceId ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`}>
-          <StateSwatch state={statuses[i]?.state ?? 'ready'} colour={statuses[i]?.colourHex ?? null} size={16} /> {s.name}
+        <Link
+          key={s.id}
+          to={`/boats/${boat.id}/film/${s.id}`}
+          aria-current={s.id === surfaceId ? 'page' : undefined}
+          className={`narrow link-row gap-1.5 text-lg lg:min-h-9 ${s.id === surfaceId ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`}
+        >
+          <StateSwatch state={statuses[i]?.state ?? 'ready'} colour={statuses[i]?.colourHex ?? null} size={16} />{' '}
+          {s.name}
         </Link>
       ))}
     </nav>
@@ -262,7 +376,10 @@ function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
 function EmptyBuildUp({ onAdd, onNamed }: { onAdd: () => void; onNamed: () => void }) {
   return (
     <div className="max-w-prose py-4">
-      <p>Nothing is planned here yet. Start from a build-up that is usual on this substrate, or put the coats in one by one: film, litres and packs follow.</p>
+      <p>
+        Nothing is planned here yet. Start from a build-up that is usual on this substrate, or put the coats in one by
+        one: film, litres and packs follow.
+      </p>
       <div className="mt-3 flex flex-wrap gap-3">
         <button type="button" className="btn btn-primary" onClick={onNamed}>
           Take a build-up

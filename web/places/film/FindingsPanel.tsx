@@ -7,7 +7,16 @@ import { RECORD_WORDS, SEVERITY_WORDS } from '../../parts/choiceWords';
 import { FindingMark } from './FindingMark';
 
 /** Findings of one zone: what is wrong in a sentence, the ways out a click away, a stop let stand only in writing. */
-export function FindingsPanel({ findings, layers, overrides, records, shown, onMend, onLetStand, onTakeBack }: {
+export function FindingsPanel({
+  findings,
+  layers,
+  overrides,
+  records,
+  shown,
+  onMend,
+  onLetStand,
+  onTakeBack,
+}: {
   findings: readonly Finding[];
   layers: readonly Layer[];
   overrides: readonly Override[];
@@ -25,23 +34,53 @@ export function FindingsPanel({ findings, layers, overrides, records, shown, onM
       <h2 id="findings" className="ruled pb-1">
         {findings.length === 0 ? 'It holds together' : 'What the rules say'}
       </h2>
-      {findings.length === 0 && <p className="py-1.5 quiet">Every coat may lie on the one beneath it, as far as the sheets tell.</p>}
+      {findings.length === 0 && (
+        <p className="py-1.5 quiet">Every coat may lie on the one beneath it, as far as the sheets tell.</p>
+      )}
       <ul className="sheet-rule">
         {findings.map((f, i) => {
           const key = overrideKey(f, layers);
-          return <OneFinding key={`${key}${i}`} finding={f} stands={overrides.find((o) => o.key === key) ?? null} open={shown === `${f.rule}${f.upper}`} onMend={onMend} onLetStand={onLetStand} onTakeBack={onTakeBack} />;
+          return (
+            <OneFinding
+              key={`${key}${i}`}
+              finding={f}
+              stands={overrides.find((o) => o.key === key) ?? null}
+              open={shown === `${f.rule}${f.upper}`}
+              onMend={onMend}
+              onLetStand={onLetStand}
+              onTakeBack={onTakeBack}
+            />
+          );
         })}
       </ul>
       {records.length > 0 && (
         <p className="border-t border-base-300 py-1.5 text-sm">
-          <span className="lab">On record:</span> {records.map((r) => `${RECORD_WORDS[r.kind].toLowerCase()}${r.note ? ` (${r.note.replace(/\.$/, '')})` : ''}`).join('; ')}.
+          <span className="lab">On record:</span>{' '}
+          {records
+            .map((r) => `${RECORD_WORDS[r.kind].toLowerCase()}${r.note ? ` (${r.note.replace(/\.$/, '')})` : ''}`)
+            .join('; ')}
+          .
         </p>
       )}
     </section>
   );
 }
 
-function OneFinding({ finding, stands, open, onMend, onLetStand, onTakeBack }: { finding: Finding; stands: Override | null; open: boolean; onMend: (mend: Mend) => void; onLetStand: ((finding: Finding, reason: string) => void) | undefined; onTakeBack: ((override: Override) => void) | undefined }) {
+function OneFinding({
+  finding,
+  stands,
+  open,
+  onMend,
+  onLetStand,
+  onTakeBack,
+}: {
+  finding: Finding;
+  stands: Override | null;
+  open: boolean;
+  onMend: (mend: Mend) => void;
+  onLetStand: ((finding: Finding, reason: string) => void) | undefined;
+  onTakeBack: ((override: Override) => void) | undefined;
+}) {
   const [reason, setReason] = useState<string | null>(null);
   const short = reason !== null && reason.trim().length < 3;
   return (
@@ -56,19 +95,32 @@ function OneFinding({ finding, stands, open, onMend, onLetStand, onTakeBack }: {
         {stands ? (
           <p className="text-sm">
             Let stand{stands.painter ? ` by ${stands.painter}` : ''}: {stands.reason}{' '}
-            <button type="button" className="link-row underline underline-offset-4" onClick={() => onTakeBack?.(stands)}>
+            <button
+              type="button"
+              className="link-row underline underline-offset-4"
+              onClick={() => onTakeBack?.(stands)}
+            >
               Take back
             </button>
           </p>
         ) : (
           <div className="mt-0.5 flex flex-wrap gap-x-5">
             {finding.mends.map((m) => (
-              <button key={m.words} type="button" className="narrow link-row text-lg font-semibold underline decoration-1 underline-offset-4 lg:min-h-8" onClick={() => onMend(m)}>
+              <button
+                key={m.words}
+                type="button"
+                className="narrow link-row text-lg font-semibold underline decoration-1 underline-offset-4 lg:min-h-8"
+                onClick={() => onMend(m)}
+              >
                 {m.words}
               </button>
             ))}
             {onLetStand && finding.severity === 'stop' && reason === null && (
-              <button type="button" className="narrow link-row quiet text-lg underline decoration-dotted underline-offset-4 lg:min-h-8" onClick={() => setReason('')}>
+              <button
+                type="button"
+                className="narrow link-row quiet text-lg underline decoration-dotted underline-offset-4 lg:min-h-8"
+                onClick={() => setReason('')}
+              >
                 Let it stand
               </button>
             )}
@@ -77,7 +129,12 @@ function OneFinding({ finding, stands, open, onMend, onLetStand, onTakeBack }: {
         {reason !== null && !stands && (
           <div className="mt-1 flex flex-wrap items-end gap-3">
             <div className="min-w-52 flex-1">
-              <TextField label="It stands, because" value={reason} onChange={(e) => setReason(e.target.value)} hint="Three letters or more; it stands in the record." />
+              <TextField
+                label="It stands, because"
+                value={reason}
+                onChange={(e) => setReason(e.target.value)}
+                hint="Three letters or more; it stands in the record."
+              />
             </div>
             <button type="button" className="btn" disabled={short} onClick={() => onLetStand?.(finding, reason.trim())}>
               Let it stand

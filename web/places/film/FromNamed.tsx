@@ -11,14 +11,27 @@ import { BOND_WORDS } from '../../parts/choiceWords';
 import { sheetIdsOf } from '../buildups/sheetIds';
 
 /** A zone and the named build-ups: which it follows, how it departs, taking one, or giving its own a name. */
-export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatView; surface: SurfaceRow; row: BuildUpRow | undefined; onWrite: (change: Partial<BuildUpRow>, label: string) => void; onBack: () => void }) {
+export function FromNamed({
+  view,
+  surface,
+  row,
+  onWrite,
+  onBack,
+}: {
+  view: BoatView;
+  surface: SurfaceRow;
+  row: BuildUpRow | undefined;
+  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+  onBack: () => void;
+}) {
   const { named } = useNamed();
   const { data: sheets } = useSheets();
   const { data: library } = useLibrary();
   const [all, setAll] = useState<'fit' | 'all'>('fit');
   const [name, setName] = useState('');
   const [target, setTarget] = useState(row?.targetMicron ?? null);
-  if (!named || !sheets) return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading build-ups" />;
+  if (!named || !sheets)
+    return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const sheetOf = sheetIdsOf(sheets, view.sheets);
   const followed = named.find((n) => n.id === row?.namedId);
   const told = followed && row ? departure({ named: followed.layers, layers: row.layers, sheetOf }) : null;
@@ -62,7 +75,9 @@ export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatV
       />
       {list.length === 0 && (
         <p className="quiet">
-          {named.length === 0 && library ? 'No build-up has a name yet. The usual ones, of made-up products, can be taken in under ' : 'None is named for this substrate and exposure. '}
+          {named.length === 0 && library
+            ? 'No build-up has a name yet. The usual ones, of made-up products, can be taken in under '
+            : 'None is named for this substrate and exposure. '}
           {named.length === 0 && (
             <Link to="/build-ups" className="underline underline-offset-4">
               Build-ups
@@ -83,7 +98,13 @@ export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatV
                 </p>
               </div>
               {layers ? (
-                <button type="button" className="btn" onClick={() => onWrite({ layers: [...layers], namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)}>
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    onWrite({ layers: [...layers], namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)
+                  }
+                >
                   Take
                 </button>
               ) : (
@@ -96,7 +117,12 @@ export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatV
       {row && row.layers.length > 0 && (
         <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
           <div className="min-w-52 flex-1">
-            <TextField label="Give this zone’s coats a name" value={name} onChange={(e) => setName(e.target.value)} hint="Then other zones and boats can take it." />
+            <TextField
+              label="Give this zone’s coats a name"
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+              hint="Then other zones and boats can take it."
+            />
           </div>
           <button
             type="button"
@@ -105,7 +131,25 @@ export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatV
             onClick={() => {
               const id = uuid();
               const chemical = row.layers.some((l) => l.prep === 'tackWindow');
-              void save({ kind: 'named', row: { id, name: name.trim(), substrates: [surface.substrate], exposure: surface.exposure, bond: chemical ? 'chemical' : 'mechanical', note: '', targetMicron: row.targetMicron, layers: row.layers.map((l) => ({ ...l, id: uuid() })), version: 0, deleted: false } }, `${name.trim()} named`, { quiet: true });
+              void save(
+                {
+                  kind: 'named',
+                  row: {
+                    id,
+                    name: name.trim(),
+                    substrates: [surface.substrate],
+                    exposure: surface.exposure,
+                    bond: chemical ? 'chemical' : 'mechanical',
+                    note: '',
+                    targetMicron: row.targetMicron,
+                    layers: row.layers.map((l) => ({ ...l, id: uuid() })),
+                    version: 0,
+                    deleted: false,
+                  },
+                },
+                `${name.trim()} named`,
+                { quiet: true },
+              );
               onWrite({ namedId: id }, `${name.trim()} named`);
             }}
           >
@@ -115,9 +159,20 @@ export function FromNamed({ view, surface, row, onWrite, onBack }: { view: BoatV
       )}
       <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
         <div className="w-44">
-          <QuantityField label="Film wanted in all" quantity="film" value={target} onValue={setTarget} hint="Empty: the usual one" />
+          <QuantityField
+            label="Film wanted in all"
+            quantity="film"
+            value={target}
+            onValue={setTarget}
+            hint="Empty: the usual one"
+          />
         </div>
-        <button type="button" className="btn" disabled={Number.isNaN(target) || target === (row?.targetMicron ?? null)} onClick={() => onWrite({ targetMicron: target }, 'Target set')}>
+        <button
+          type="button"
+          className="btn"
+          disabled={Number.isNaN(target) || target === (row?.targetMicron ?? null)}
+          onClick={() => onWrite({ targetMicron: target }, 'Target set')}
+        >
           Set target
         </button>
       </div>

@@ -13,7 +13,13 @@ import type { Job } from './useLedger';
 const COLUMNS = 'grid grid-cols-2 gap-x-3 sm:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_12.5rem]';
 
 /** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged and is drawn apart from what rests then. */
-export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
+export function LedgerPanel({
+  quantities,
+  ledger,
+  job,
+  boatId,
+  sheetIdOf,
+}: {
   /** Of this zone; null where they cannot be worked out. */
   quantities: ReadonlySignal<BuildUpQuantities | null>;
   ledger: ReadonlySignal<Ledger>;
@@ -21,7 +27,9 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
   boatId: string;
   sheetIdOf: (revisionId: string) => string | undefined;
 }) {
-  const revisions = useLive(useMemo(() => computed(() => quantities.value?.products.map((p) => p.sheetRevisionId).join() ?? ''), [quantities]));
+  const revisions = useLive(
+    useMemo(() => computed(() => quantities.value?.products.map((p) => p.sheetRevisionId).join() ?? ''), [quantities]),
+  );
   const abraded = useLive(useMemo(() => computed(() => lostMicron(quantities.value) > 0.5), [quantities]));
   if (revisions === '') return null;
   return (
@@ -30,7 +38,10 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
         <h2 id="ledger" className="mr-auto">
           Litres and packs
         </h2>
-        <Link to={`/boats/${boatId}/film/buy`} className="narrow link-row gap-1.5 text-lg underline decoration-1 underline-offset-4 lg:min-h-8">
+        <Link
+          to={`/boats/${boatId}/film/buy`}
+          className="narrow link-row gap-1.5 text-lg underline decoration-1 underline-offset-4 lg:min-h-8"
+        >
           <ShoppingCart size={17} aria-hidden="true" /> Shopping list
         </Link>
       </div>
@@ -43,7 +54,12 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
           ))}
         </div>
         {revisions.split(',').map((id, i) => (
-          <ProductRow key={id} zone={() => quantities.value?.products[i]} whole={() => ledger.value.products.find((x) => x.sheetId === sheetIdOf(id))} job={job} />
+          <ProductRow
+            key={id}
+            zone={() => quantities.value?.products[i]}
+            whole={() => ledger.value.products.find((x) => x.sheetId === sheetIdOf(id))}
+            job={job}
+          />
         ))}
       </div>
       <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap sm:box-of-its-own">
@@ -51,15 +67,23 @@ export function LedgerPanel({ quantities, ledger, job, boatId, sheetIdOf }: {
           Film <LiveFig quantity="film" of={() => quantities.value?.total.dftMicron ?? 0} className="text-xl" />
           {abraded && (
             <>
-              , of which <LiveFig quantity="film" of={() => quantities.value?.total.keptMicron ?? 0} /> stays after abrading
+              , of which <LiveFig quantity="film" of={() => quantities.value?.total.keptMicron ?? 0} /> stays after
+              abrading
             </>
           )}
         </span>
         <span className="ml-auto min-w-0">
-          job’s packs <LiveText of={() => (job.shelfKnown ? moneyWords(packsMinor(ledger.value.products), job.currency) : '…')} className="fig text-xl" />
+          job’s packs{' '}
+          <LiveText
+            of={() => (job.shelfKnown ? moneyWords(packsMinor(ledger.value.products), job.currency) : '…')}
+            className="fig text-xl"
+          />
         </span>
       </p>
-      <p className="text-sm quiet">Packs are enough in {casesWords(job.chance)}, with the shelf used first; litres of coats that are on are no longer counted in.</p>
+      <p className="text-sm quiet">
+        Packs are enough in {casesWords(job.chance)}, with the shelf used first; litres of coats that are on are no
+        longer counted in.
+      </p>
     </section>
   );
 }
@@ -69,13 +93,25 @@ function lostMicron(quantities: BuildUpQuantities | null): number {
 }
 
 /** A row of its own where there is room for it; on a phone many packs take the lines they need. */
-function ProductRow({ zone, whole, job }: { zone: () => BuildUpQuantities['products'][number] | undefined; whole: () => Ledger['products'][number] | undefined; job: Job }) {
+function ProductRow({
+  zone,
+  whole,
+  job,
+}: {
+  zone: () => BuildUpQuantities['products'][number] | undefined;
+  whole: () => Ledger['products'][number] | undefined;
+  job: Job;
+}) {
   const name = zone()?.name ?? '';
   // The ledger hands a product of which the same is wanted on as the same object: nothing of it is told anew then.
   const product = useMemo(() => computed(whole), [whole]);
   const wanted = useLive(useMemo(() => computed(() => product.value !== undefined), [product]));
   return (
-    <div role="row" data-product={name} className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-18 sm:grid-rows-[auto_1fr]`}>
+    <div
+      role="row"
+      data-product={name}
+      className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-18 sm:grid-rows-[auto_1fr]`}
+    >
       <span role="rowheader" className="line-clamp-2 overflow-clip self-start sm:row-span-2" title={name}>
         {name}
       </span>
@@ -85,7 +121,13 @@ function ProductRow({ zone, whole, job }: { zone: () => BuildUpQuantities['produ
           <LiveRange quantity="volume" low={() => zone()?.litres.low ?? 0} high={() => zone()?.litres.high ?? 0} />
         </span>
       </Cell>
-      <Cell label="job still needs">{wanted ? <LiveFig quantity="volume" of={() => product.value?.wantL ?? 0} /> : <span className="quiet">nothing</span>}</Cell>
+      <Cell label="job still needs">
+        {wanted ? (
+          <LiveFig quantity="volume" of={() => product.value?.wantL ?? 0} />
+        ) : (
+          <span className="quiet">nothing</span>
+        )}
+      </Cell>
       <Cell label="to buy" className="max-sm:order-2 sm:contents">
         <LiveText of={() => costTold(product.value, job)} className="fig sm:text-right" />
         <LiveLines of={() => packsTold(product.value, job)} className="narrow sm:col-span-2 sm:text-right" />
@@ -103,7 +145,9 @@ function packsTold(product: Ledger['products'][number] | undefined, { shelfKnown
 
 function costTold(product: Ledger['products'][number] | undefined, { shelfKnown, currency }: Job): string {
   const purchase = product?.purchase;
-  return shelfKnown && purchase && purchase.packs.length > 0 && purchase.costMinor !== null ? moneyWords(purchase.costMinor, currency) : '';
+  return shelfKnown && purchase && purchase.packs.length > 0 && purchase.costMinor !== null
+    ? moneyWords(purchase.costMinor, currency)
+    : '';
 }
 
 function Cell({ label, className = '', children }: { label: string; className?: string; children: ReactNode }) {

@@ -8,13 +8,33 @@ import { RECORD_WORDS } from '../../parts/choiceWords';
 import { useModal } from '../../parts/useModal';
 
 const ASKS: Record<RecordKind, { title: string; how: string; hint: string }> = {
-  testPatch: { title: 'Test patch', how: 'Put a hand’s breadth of the new coat on the old one, and look at it next day: it must neither lift, wrinkle nor stay soft.', hint: 'Where, how long ago, what it did' },
-  adhesionTest: { title: 'Adhesion test', how: 'Cut a cross through the old coating down to the substrate, press tape on and pull it off: the squares must stay.', hint: 'Where, and the class it came to' },
-  flakeBack: { title: 'Backs of flakes', how: 'Look at the back of what comes off. Rust on it means that all of it comes off.', hint: 'What you saw' },
+  testPatch: {
+    title: 'Test patch',
+    how: 'Put a hand’s breadth of the new coat on the old one, and look at it next day: it must neither lift, wrinkle nor stay soft.',
+    hint: 'Where, how long ago, what it did',
+  },
+  adhesionTest: {
+    title: 'Adhesion test',
+    how: 'Cut a cross through the old coating down to the substrate, press tape on and pull it off: the squares must stay.',
+    hint: 'Where, and the class it came to',
+  },
+  flakeBack: {
+    title: 'Backs of flakes',
+    how: 'Look at the back of what comes off. Rust on it means that all of it comes off.',
+    hint: 'What you saw',
+  },
 };
 
 /** Put down what was tried before anything goes over an old coating. */
-export function RecordDialog({ kind, onSave, onClose }: { kind: RecordKind; onSave: (record: ZoneRecord) => void; onClose: () => void }) {
+export function RecordDialog({
+  kind,
+  onSave,
+  onClose,
+}: {
+  kind: RecordKind;
+  onSave: (record: ZoneRecord) => void;
+  onClose: () => void;
+}) {
   const dialog = useModal();
   const [note, setNote] = useState('');
   const ask = ASKS[kind];
@@ -28,7 +48,12 @@ export function RecordDialog({ kind, onSave, onClose }: { kind: RecordKind; onSa
           <button type="button" className="btn" onClick={() => dialog.current?.close()}>
             Back
           </button>
-          <button type="button" className="btn btn-primary" disabled={note.trim() === ''} onClick={() => onSave({ id: uuid(), kind, at: now(), painter: settings().painter, note: note.trim() })}>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={note.trim() === ''}
+            onClick={() => onSave({ id: uuid(), kind, at: now(), painter: settings().painter, note: note.trim() })}
+          >
             {RECORD_WORDS[kind]}
           </button>
         </div>

@@ -8,7 +8,15 @@ import { jobList } from '#core/stores/share';
 import { withSheets } from '#core/system/ledger';
 import { checkBuildUp } from '#core/system/checkBuildUp';
 import type { SheetLayer } from '#core/system/quantities';
-import { airAsked, inSchool, schoolFigures, USUAL_CHOICES, type AirAsked, type JobChoices, type SchoolFigures } from '#core/system/schools';
+import {
+  airAsked,
+  inSchool,
+  schoolFigures,
+  USUAL_CHOICES,
+  type AirAsked,
+  type JobChoices,
+  type SchoolFigures,
+} from '#core/system/schools';
 import { coatNeeds, structureIsOpen } from '#core/stores/needs';
 import { weatherAt } from '#core/air/weather';
 import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
@@ -67,29 +75,63 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
     if (row) void save({ kind: 'buildUp', row: { ...row, layers: bare(layers) } satisfies BuildUpRow }, label);
   };
   const isOn = (l: Layer) => coatOf(view.coats, surface.id, l.id) !== undefined;
-  const schooled = (bond: JobChoices['bond']) => inSchool(own, bond, choices.abradeFor).map((l, i) => (isOn(l) ? (own[i] as SheetLayer) : l));
+  const schooled = (bond: JobChoices['bond']) =>
+    inSchool(own, bond, choices.abradeFor).map((l, i) => (isOn(l) ? (own[i] as SheetLayer) : l));
   const byMethod = (method: Layer['method']) => own.map((l) => (isOn(l) ? l : putOnBy(l, method)));
   const other = choices.method === 'roller' ? 'brush' : 'roller';
   const ways: Way[] = [
     ...(own.length > 0
       ? [
           { name: 'As planned', layers: own, take: null },
-          { name: BOND_WORDS.chemical, layers: schooled('chemical'), take: write(schooled('chemical'), BOND_WORDS.chemical) },
-          { name: BOND_WORDS.mechanical, layers: schooled('mechanical'), take: write(schooled('mechanical'), BOND_WORDS.mechanical) },
-          { name: `By ${METHOD_WORDS[other].toLowerCase()}`, layers: byMethod(other), take: write(byMethod(other), `By ${METHOD_WORDS[other].toLowerCase()}`) },
+          {
+            name: BOND_WORDS.chemical,
+            layers: schooled('chemical'),
+            take: write(schooled('chemical'), BOND_WORDS.chemical),
+          },
+          {
+            name: BOND_WORDS.mechanical,
+            layers: schooled('mechanical'),
+            take: write(schooled('mechanical'), BOND_WORDS.mechanical),
+          },
+          {
+            name: `By ${METHOD_WORDS[other].toLowerCase()}`,
+            layers: byMethod(other),
+            take: write(byMethod(other), `By ${METHOD_WORDS[other].toLowerCase()}`),
+          },
           { name: 'By spray', layers: byMethod('spray'), take: write(byMethod('spray'), 'By spray') },
         ]
       : []),
-    ...(named ?? []).filter((n) => n.exposure === surface.exposure && n.substrates.includes(surface.substrate)).map((n) => ({ name: n.name, layers: withSheets(n.layers, revisions), take: null })),
+    ...(named ?? [])
+      .filter((n) => n.exposure === surface.exposure && n.substrates.includes(surface.substrate))
+      .map((n) => ({ name: n.name, layers: withSheets(n.layers, revisions), take: null })),
   ];
   const figuresOf = (layers: readonly SheetLayer[]): WayFigures | null =>
     attempt(() => {
       const t = tempC as number;
-      const { needs } = coatNeeds({ surfaces: [surface], buildUps: [{ surfaceId: surface.id, layers }], coats: [], revisionById: revisions });
+      const { needs } = coatNeeds({
+        surfaces: [surface],
+        buildUps: [{ surfaceId: surface.id, layers }],
+        coats: [],
+        revisionById: revisions,
+      });
       const products = jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.9 });
       const minor = products.every((p) => p.purchase?.costMinor != null) ? packsMinor(products) : null;
-      const found = checkBuildUp({ substrate: surface.substrate, exposure: surface.exposure, existing: surface.existing, layers, waters: boat.waters, records: (row?.records ?? []).map((r) => r.kind), openWork: structureIsOpen(surface), targetMicron: row?.targetMicron ?? null });
-      return { figures: schoolFigures({ layers, areaM2: surface.areaM2, areaShare: surface.areaShare, tempC: t }), air: airAsked({ layers, tempC: t }), minor, stops: found.filter((f) => f.severity === 'stop').length };
+      const found = checkBuildUp({
+        substrate: surface.substrate,
+        exposure: surface.exposure,
+        existing: surface.existing,
+        layers,
+        waters: boat.waters,
+        records: (row?.records ?? []).map((r) => r.kind),
+        openWork: structureIsOpen(surface),
+        targetMicron: row?.targetMicron ?? null,
+      });
+      return {
+        figures: schoolFigures({ layers, areaM2: surface.areaM2, areaShare: surface.areaShare, tempC: t }),
+        air: airAsked({ layers, tempC: t }),
+        minor,
+        stops: found.filter((f) => f.severity === 'stop').length,
+      };
     }).value;
   const currency = job?.currency ?? 'EUR';
   return (
@@ -102,7 +144,12 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
       </div>
       <div className="flex flex-wrap gap-x-8 gap-y-3 py-3">
         {!job && <p className="quiet">The schools are kept with the haul-out: put its dates in first.</p>}
-        <Choice label="Coats bond" options={Object.entries(BOND_WORDS) as [JobChoices['bond'], string][]} value={choices.bond} onPick={(bond) => choose({ bond })} />
+        <Choice
+          label="Coats bond"
+          options={Object.entries(BOND_WORDS) as [JobChoices['bond'], string][]}
+          value={choices.bond}
+          onPick={(bond) => choose({ bond })}
+        />
         <Choice
           label="Paint"
           options={[
@@ -112,7 +159,12 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
           value={choices.packs}
           onPick={(packs) => choose({ packs })}
         />
-        <Choice label="Put on by" options={Object.entries(METHOD_WORDS) as [JobChoices['method'], string][]} value={choices.method} onPick={(method) => choose({ method })} />
+        <Choice
+          label="Put on by"
+          options={Object.entries(METHOD_WORDS) as [JobChoices['method'], string][]}
+          value={choices.method}
+          onPick={(method) => choose({ method })}
+        />
         <Choice
           label="Rolled finish"
           options={[
@@ -128,9 +180,17 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
           value={choices.primerFor}
           onPick={(primerFor) => choose({ primerFor })}
         />
-        <Choice label="Abrading is" options={ABRADE_FOR.map((a) => [a, ABRADE_FOR_WORDS[a]] as const)} value={choices.abradeFor} onPick={(abradeFor) => choose({ abradeFor })} />
+        <Choice
+          label="Abrading is"
+          options={ABRADE_FOR.map((a) => [a, ABRADE_FOR_WORDS[a]] as const)}
+          value={choices.abradeFor}
+          onPick={(abradeFor) => choose({ abradeFor })}
+        />
       </div>
-      <p className="text-sm quiet">Chosen for the whole haul-out; every coat may say otherwise. New coats are put down this way, and products of the chosen kind stand first.</p>
+      <p className="text-sm quiet">
+        Chosen for the whole haul-out; every coat may say otherwise. New coats are put down this way, and products of
+        the chosen kind stand first.
+      </p>
       <div className="my-3 w-40">
         <QuantityField label="Compared at" quantity="temperature" value={tempC} onValue={setTemp} />
       </div>
@@ -142,7 +202,17 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
             <thead>
               <tr className="lab border-b border-base-content">
                 <th className="py-1 pr-3 font-medium">Way</th>
-                {['coats', 'film left', 'litres', 'packs', 'painting', 'abrading', 'days', 'narrowest window', 'air it asks for'].map((h) => (
+                {[
+                  'coats',
+                  'film left',
+                  'litres',
+                  'packs',
+                  'painting',
+                  'abrading',
+                  'days',
+                  'narrowest window',
+                  'air it asks for',
+                ].map((h) => (
                   <th key={h} className="px-2 text-right font-medium">
                     {h}
                   </th>
@@ -158,7 +228,10 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
           </table>
         </div>
       )}
-      <p className="mt-2 text-sm quiet">One person, eight hours a day, packs bought for this zone alone and for nine cases of ten; rates of work are from memory. Days run from the first coat to the water, or to full cure where it meets none.</p>
+      <p className="mt-2 text-sm quiet">
+        One person, eight hours a day, packs bought for this zone alone and for nine cases of ten; rates of work are
+        from memory. Days run from the first coat to the water, or to full cure where it meets none.
+      </p>
     </div>
   );
 }
@@ -168,7 +241,13 @@ function putOnBy(layer: SheetLayer, method: Layer['method']): SheetLayer {
   const allowed = layer.sheet.methods ?? [];
   const row = allowed.find((m) => m.method === method);
   if (allowed.length > 0 && !row) return layer;
-  return { ...layer, method, tip: undefined, dftMicron: row?.dftMicron ?? layer.dftMicron, loss: layer.loss === USUAL_LOSS[layer.method] ? USUAL_LOSS[method] : layer.loss };
+  return {
+    ...layer,
+    method,
+    tip: undefined,
+    dftMicron: row?.dftMicron ?? layer.dftMicron,
+    loss: layer.loss === USUAL_LOSS[layer.method] ? USUAL_LOSS[method] : layer.loss,
+  };
 }
 
 function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; currency: string }) {
@@ -188,7 +267,12 @@ function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; cu
   return (
     <tr className="border-b border-base-300 align-baseline">
       <th scope="row" className="min-w-40 py-1.5 pr-3 font-semibold">
-        {way.name} {told.stops > 0 && <span className="narrow inline-flex items-center gap-1 font-medium whitespace-nowrap"><FindingMark severity="stop" size={15} /> {told.stops} {told.stops === 1 ? 'stop' : 'stops'}</span>}
+        {way.name}{' '}
+        {told.stops > 0 && (
+          <span className="narrow inline-flex items-center gap-1 font-medium whitespace-nowrap">
+            <FindingMark severity="stop" size={15} /> {told.stops} {told.stops === 1 ? 'stop' : 'stops'}
+          </span>
+        )}
       </th>
       <td className="fig px-2 text-right">{f.coats}</td>
       <td className="px-2 text-right">
@@ -200,10 +284,19 @@ function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; cu
       <td className="fig px-2 text-right">{told.minor === null ? '·' : moneyWords(told.minor, currency)}</td>
       <td className="fig px-2 text-right">{spanWords(f.paintH * HOUR_MS)}</td>
       <td className="fig px-2 text-right">{f.abradeH > 0 ? spanWords(f.abradeH * HOUR_MS) : 'none'}</td>
-      <td className="px-2 text-right" title={f.without.length > 0 ? `No overcoat time on the sheet of ${f.without.join(', ')}` : undefined}>
+      <td
+        className="px-2 text-right"
+        title={f.without.length > 0 ? `No overcoat time on the sheet of ${f.without.join(', ')}` : undefined}
+      >
         {f.days === null ? <span className="quiet">no times</span> : <span className="fig">{f.days.toFixed(1)}</span>}
       </td>
-      <td className="fig px-2 text-right">{f.narrowestWindowH === null ? 'none to meet' : f.narrowestWindowH <= 0 ? 'no window' : spanWords(f.narrowestWindowH * HOUR_MS)}</td>
+      <td className="fig px-2 text-right">
+        {f.narrowestWindowH === null
+          ? 'none to meet'
+          : f.narrowestWindowH <= 0
+            ? 'no window'
+            : spanWords(f.narrowestWindowH * HOUR_MS)}
+      </td>
       <td className="px-2 text-right text-sm">
         {air.airMinC !== null && (
           <>

@@ -25,17 +25,34 @@ export function SwapPage() {
   const [toId, setTo] = useState('');
   const used = useMemo(() => productsToCome(view), [view]);
   const from = used.find((r) => r.sheetId === fromId) ?? used[0];
-  const others = useMemo(() => (sheets ?? []).filter((s) => !s.withdrawn && s.id !== from?.sheetId).sort((a, b) => Number(b.current.body.kind === from?.body.kind) - Number(a.current.body.kind === from?.body.kind)), [sheets, from]);
+  const others = useMemo(
+    () =>
+      (sheets ?? [])
+        .filter((s) => !s.withdrawn && s.id !== from?.sheetId)
+        .sort(
+          (a, b) => Number(b.current.body.kind === from?.body.kind) - Number(a.current.body.kind === from?.body.kind),
+        ),
+    [sheets, from],
+  );
   const to = others.find((s) => s.id === toId) ?? others[0];
   const target = to?.current;
-  const drafts = useMemo(() => (from && target ? swapped(view, from.sheetId, target) : undefined), [view, from, target]);
+  const drafts = useMemo(
+    () => (from && target ? swapped(view, from.sheetId, target) : undefined),
+    [view, from, target],
+  );
   const before = useJobLedger(view);
   const after = useJobLedger(view, drafts);
   if (!sheets) return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading sheets" />;
   const go = () => {
     if (!drafts || !to) return;
-    const rows = [...drafts].map(([surfaceId, layers]) => ({ ...(buildUps.find((b) => b.surfaceId === surfaceId) as (typeof buildUps)[number]), layers }));
-    void save({ kind: 'buildUps', boatId: boat.id, rows }, `${to.current.body.name} on ${rows.length} ${rows.length === 1 ? 'zone' : 'zones'}`);
+    const rows = [...drafts].map(([surfaceId, layers]) => ({
+      ...(buildUps.find((b) => b.surfaceId === surfaceId) as (typeof buildUps)[number]),
+      layers,
+    }));
+    void save(
+      { kind: 'buildUps', boatId: boat.id, rows },
+      `${to.current.body.name} on ${rows.length} ${rows.length === 1 ? 'zone' : 'zones'}`,
+    );
     void navigate(`/boats/${boat.id}/film`);
   };
   return (
@@ -51,13 +68,33 @@ export function SwapPage() {
       ) : (
         <>
           <div className="grid gap-3 py-3 sm:grid-cols-2">
-            <SelectField label="Instead of" options={used.map((r) => [r.sheetId, r.body.name] as const)} value={from?.sheetId ?? ''} onPick={setFrom} />
-            <SelectField label="Take" options={others.map((s) => [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const)} value={to.id} onPick={setTo} />
+            <SelectField
+              label="Instead of"
+              options={used.map((r) => [r.sheetId, r.body.name] as const)}
+              value={from?.sheetId ?? ''}
+              onPick={setFrom}
+            />
+            <SelectField
+              label="Take"
+              options={others.map(
+                (s) =>
+                  [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const,
+              )}
+              value={to.id}
+              onPick={setTo}
+            />
           </div>
-          <p className="quiet">Each coat takes the film and the colours of the new sheet. Coats that are on stay as they were logged.</p>
+          <p className="quiet">
+            Each coat takes the film and the colours of the new sheet. Coats that are on stay as they were logged.
+          </p>
           <h2 className="ruled mt-4 pb-1">What it changes</h2>
           <ul className="sheet-rule">
-            {surfaces.map((surface) => drafts?.has(surface.id) && <ZoneChange key={surface.id} surface={surface} before={before} after={after} />)}
+            {surfaces.map(
+              (surface) =>
+                drafts?.has(surface.id) && (
+                  <ZoneChange key={surface.id} surface={surface} before={before} after={after} />
+                ),
+            )}
           </ul>
           {drafts?.size === 0 && <p className="py-2">No coat that is still to go on is of it.</p>}
           <p className="flex flex-wrap items-baseline gap-x-6 border-t-2 border-base-content py-2">
@@ -79,7 +116,8 @@ export function SwapPage() {
 }
 
 /** Whether a coat of a zone has been put on. */
-const isOn = (view: BoatView, surfaceId: string, layerId: string) => coatOf(view.coats, surfaceId, layerId) !== undefined;
+const isOn = (view: BoatView, surfaceId: string, layerId: string) =>
+  coatOf(view.coats, surfaceId, layerId) !== undefined;
 
 /** Build-ups of zones that are still there. */
 const standing = (view: BoatView) => view.buildUps.filter((b) => view.surfaces.some((s) => s.id === b.surfaceId));
@@ -100,7 +138,12 @@ function productsToCome(view: BoatView): SheetRevision[] {
 function swapped(view: BoatView, fromSheetId: string, to: SheetRevision): Map<string, Layer[]> {
   const out = new Map<string, Layer[]>();
   for (const row of standing(view)) {
-    const next = swapProduct({ layers: row.layers, isOn: (id) => isOn(view, row.surfaceId, id), isFrom: (l) => view.sheetById.get(l.sheetRevisionId)?.sheetId === fromSheetId, to: (l) => onProduct(l, to) });
+    const next = swapProduct({
+      layers: row.layers,
+      isOn: (id) => isOn(view, row.surfaceId, id),
+      isFrom: (l) => view.sheetById.get(l.sheetRevisionId)?.sheetId === fromSheetId,
+      to: (l) => onProduct(l, to),
+    });
     if (next.some((l, i) => l !== row.layers[i])) out.set(row.surfaceId, next);
   }
   return out;
@@ -109,8 +152,12 @@ function swapped(view: BoatView, fromSheetId: string, to: SheetRevision): Map<st
 function ZoneChange({ surface, before, after }: { surface: Surface; before: JobLedger; after: JobLedger }) {
   const [was, will] = [before, after].map((j) => j.ledger.zones.find((z) => z.surfaceId === surface.id));
   const told = (f: Finding) => `${f.rule}${f.upper}`;
-  const fresh = (will?.findings ?? []).filter((f) => f.severity !== 'note' && !was?.findings.some((o) => told(o) === told(f)));
-  const gone = (was?.findings ?? []).filter((f) => f.severity !== 'note' && !will?.findings.some((o) => told(o) === told(f)));
+  const fresh = (will?.findings ?? []).filter(
+    (f) => f.severity !== 'note' && !was?.findings.some((o) => told(o) === told(f)),
+  );
+  const gone = (was?.findings ?? []).filter(
+    (f) => f.severity !== 'note' && !will?.findings.some((o) => told(o) === told(f)),
+  );
   return (
     <li className="py-2">
       <p className="flex flex-wrap items-baseline gap-x-5">
@@ -118,10 +165,12 @@ function ZoneChange({ surface, before, after }: { surface: Surface; before: JobL
         {was?.perM2 && will?.perM2 && (
           <>
             <span>
-              film <Fig quantity="film" value={was.perM2.total.keptMicron} /> → <Fig quantity="film" value={will.perM2.total.keptMicron} />
+              film <Fig quantity="film" value={was.perM2.total.keptMicron} /> →{' '}
+              <Fig quantity="film" value={will.perM2.total.keptMicron} />
             </span>
             <span>
-              litres <Fig quantity="volume" value={was.perM2.total.litres * surface.areaM2} approx /> → <Fig quantity="volume" value={will.perM2.total.litres * surface.areaM2} approx />
+              litres <Fig quantity="volume" value={was.perM2.total.litres * surface.areaM2} approx /> →{' '}
+              <Fig quantity="volume" value={will.perM2.total.litres * surface.areaM2} approx />
             </span>
           </>
         )}

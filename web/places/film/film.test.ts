@@ -5,8 +5,28 @@ import { bandsOf, DENSE, layoutOf, niceStep, ROOMY, rowY, snapped, TOP } from '.
 import type { SectionCoat } from './section/Stack';
 import { told } from './told';
 
-const coat = (name: string, dftMicron: number, colour: string, more: Partial<SectionCoat> = {}): SectionCoat => ({ name, layer: { id: name + colour + dftMicron, sheetRevisionId: name, dftMicron, method: 'roller', thinnerShare: 0, loss: 0.1, deadVolumeLPerM2: 0, colour, colourHex: '#888888' }, on: false, measuredMicron: null, keptMicron: dftMicron, takes: null, ...more });
-const sheetById = new Map<string, SheetRevision>([['Barrier', { id: 'Barrier', sheetId: 's', revision: 1, body: sheet, createdAt: 0 }]]);
+const coat = (name: string, dftMicron: number, colour: string, more: Partial<SectionCoat> = {}): SectionCoat => ({
+  name,
+  layer: {
+    id: name + colour + dftMicron,
+    sheetRevisionId: name,
+    dftMicron,
+    method: 'roller',
+    thinnerShare: 0,
+    loss: 0.1,
+    deadVolumeLPerM2: 0,
+    colour,
+    colourHex: '#888888',
+  },
+  on: false,
+  measuredMicron: null,
+  keptMicron: dftMicron,
+  takes: null,
+  ...more,
+});
+const sheetById = new Map<string, SheetRevision>([
+  ['Barrier', { id: 'Barrier', sheetId: 's', revision: 1, body: sheet, createdAt: 0 }],
+]);
 
 describe('the section to scale', () => {
   it('fits what must be seen, and stacks films from the substrate up', () => {
@@ -33,7 +53,11 @@ describe('the section to scale', () => {
 });
 
 describe('the same build-up told for two schools', () => {
-  const coats = [coat('Barrier', 70, 'grey'), coat('Barrier', 70, 'white', { keptMicron: 62.5 }), coat('Antifouling', 50, 'red')];
+  const coats = [
+    coat('Barrier', 70, 'grey'),
+    coat('Barrier', 70, 'white', { keptMicron: 62.5 }),
+    coat('Antifouling', 50, 'red'),
+  ];
   it('in coats, with their colours, and in film: what is left of it after abrading', () => {
     expect(told(coats, sheetById)).toEqual({
       runs: [
@@ -45,7 +69,11 @@ describe('the same build-up told for two schools', () => {
   });
   it('coats of one product with another between them are told apart, and the barrier film added up', () => {
     const [grey, white, red] = coats as [SectionCoat, SectionCoat, SectionCoat];
-    expect(told([grey, red, white], sheetById).runs.map((r) => [r.name, r.coats])).toEqual([['Barrier', 1], ['Antifouling', 1], ['Barrier', 1]]);
+    expect(told([grey, red, white], sheetById).runs.map((r) => [r.name, r.coats])).toEqual([
+      ['Barrier', 1],
+      ['Antifouling', 1],
+      ['Barrier', 1],
+    ]);
     expect(told([grey, red, white], sheetById).barrierMicron).toBe(132.5);
     expect(told([], sheetById)).toEqual({ runs: [], barrierMicron: null });
   });

@@ -20,24 +20,47 @@ export type SheetOf = (sheetId: string) => SheetBody | undefined;
 
 /** What stands on the shelf now and who has called on it. */
 export function shelfOf(stores: Stores, sheetOf: SheetOf) {
-  const lots = lotStates({ lots: stores.lots, pours: stores.pours, today: stores.today, shelfOf: (id) => sheetOf(id) ?? {} });
+  const lots = lotStates({
+    lots: stores.lots,
+    pours: stores.pours,
+    today: stores.today,
+    shelfOf: (id) => sheetOf(id) ?? {},
+  });
   return { lots, shared: shareShelf({ lots, boats: stores.boats, sheetOf, chance: stores.rules.chance }) };
 }
 
 /** Coats as the section draws them while none of them is on. */
-export function plannedCoats(layers: readonly Layer[], revisionById: ReadonlyMap<string, SheetRevision>, quantities: BuildUpQuantities | null): SectionCoat[] {
+export function plannedCoats(
+  layers: readonly Layer[],
+  revisionById: ReadonlyMap<string, SheetRevision>,
+  quantities: BuildUpQuantities | null,
+): SectionCoat[] {
   const whole = withSheets(layers, revisionById);
   const kept = keptFilms(whole);
-  return layers.map((layer, i) => ({ layer, name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet', on: false, measuredMicron: null, keptMicron: kept[whole.findIndex((l) => l.id === layer.id)] ?? layer.dftMicron, takes: quantities?.layers[i] ?? null }));
+  return layers.map((layer, i) => ({
+    layer,
+    name: revisionById.get(layer.sheetRevisionId)?.body.name ?? 'unknown sheet',
+    on: false,
+    measuredMicron: null,
+    keptMicron: kept[whole.findIndex((l) => l.id === layer.id)] ?? layer.dftMicron,
+    takes: quantities?.layers[i] ?? null,
+  }));
 }
 
 /** A zone's coats as the section draws them. */
-export function sectionCoats(view: BoatView, surfaceId: string, layers: readonly Layer[], quantities: BuildUpQuantities | null): SectionCoat[] {
+export function sectionCoats(
+  view: BoatView,
+  surfaceId: string,
+  layers: readonly Layer[],
+  quantities: BuildUpQuantities | null,
+): SectionCoat[] {
   const { sheetById, coats } = view;
   return plannedCoats(layers, sheetById, quantities).map((planned) => {
     const coat = coatOf(coats, surfaceId, planned.layer.id);
     const sheet = sheetById.get(planned.layer.sheetRevisionId)?.body;
-    return coat ? { ...planned, on: true, measuredMicron: sheet ? (measuredFilm(coat, sheet.solids)?.dryMicron ?? null) : null } : planned;
+    return coat
+      ? { ...planned, on: true, measuredMicron: sheet ? (measuredFilm(coat, sheet.solids)?.dryMicron ?? null) : null }
+      : planned;
   });
 }
 
@@ -47,6 +70,17 @@ export function openStops(view: BoatView, status: ZoneStatus): Finding[] {
   const row = view.buildUps.find((b) => b.surfaceId === status.surfaceId);
   if (!surface || !row || !status.nextLayer) return [];
   const at = row.layers.findIndex((l) => l.id === status.nextLayer?.id);
-  const findings = checkBuildUp({ substrate: surface.substrate, exposure: surface.exposure, existing: surface.existing, layers: withSheets(row.layers, view.sheetById), waters: view.boat.waters, records: row.records.map((r) => r.kind), openWork: false, targetMicron: row.targetMicron });
-  return findings.filter((f) => f.severity === 'stop' && f.upper === at && !row.overrides.some((o) => o.key === overrideKey(f, row.layers)));
+  const findings = checkBuildUp({
+    substrate: surface.substrate,
+    exposure: surface.exposure,
+    existing: surface.existing,
+    layers: withSheets(row.layers, view.sheetById),
+    waters: view.boat.waters,
+    records: row.records.map((r) => r.kind),
+    openWork: false,
+    targetMicron: row.targetMicron,
+  });
+  return findings.filter(
+    (f) => f.severity === 'stop' && f.upper === at && !row.overrides.some((o) => o.key === overrideKey(f, row.layers)),
+  );
 }

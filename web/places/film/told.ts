@@ -12,7 +12,10 @@ export interface Run {
 }
 
 /** A build-up told for the two schools of barrier people: runs from the substrate out, and the film of all barrier coats where something lies between them. */
-export function told(coats: readonly SectionCoat[], sheetById: ReadonlyMap<string, SheetRevision>): { runs: Run[]; barrierMicron: number | null } {
+export function told(
+  coats: readonly SectionCoat[],
+  sheetById: ReadonlyMap<string, SheetRevision>,
+): { runs: Run[]; barrierMicron: number | null } {
   const groups: SectionCoat[][] = [];
   for (const coat of coats) {
     const last = groups[groups.length - 1];
@@ -24,7 +27,12 @@ export function told(coats: readonly SectionCoat[], sheetById: ReadonlyMap<strin
   return {
     runs: groups.map((group) => {
       const colours = group.map((c) => c.layer.colour).filter(Boolean);
-      return { name: group[0]?.name ?? '', coats: group.length, colours: new Set(colours).size > 1 ? colours : [], keptMicron: kept(group) };
+      return {
+        name: group[0]?.name ?? '',
+        coats: group.length,
+        colours: new Set(colours).size > 1 ? colours : [],
+        keptMicron: kept(group),
+      };
     }),
     barrierMicron: barrier.length > 1 ? kept(barrier.flat()) : null,
   };

@@ -34,12 +34,20 @@ export function useJob(view: BoatView): Job {
   const sheetOf = useSheetOf();
   const { boat, surfaces, buildUps, coats, sheetById, jobs } = view;
   const chance = stores?.rules.chance ?? USUAL_RULES.chance;
-  const onHand = useMemo(() => (stores ? shelfOf(stores, sheetOf).shared.callable.get(boat.id) : undefined), [stores, sheetOf, boat.id]);
+  const onHand = useMemo(
+    () => (stores ? shelfOf(stores, sheetOf).shared.callable.get(boat.id) : undefined),
+    [stores, sheetOf, boat.id],
+  );
   const zones = useMemo(
     () =>
       surfaces.map((surface) => {
         const row = buildUps.find((b) => b.surfaceId === surface.id);
-        return { surface, layers: row?.layers ?? [], targetMicron: row?.targetMicron ?? null, records: row?.records ?? [] };
+        return {
+          surface,
+          layers: row?.layers ?? [],
+          targetMicron: row?.targetMicron ?? null,
+          records: row?.records ?? [],
+        };
       }),
     [surfaces, buildUps],
   );

@@ -2,7 +2,15 @@ import { Pencil } from 'lucide-react';
 import { useFormContext } from 'react-hook-form';
 import { BOOT_TOP_BAND_M } from '#core/hull/area';
 import { WEAR_PLACES } from '#core/hull/wear';
-import { areaBy, methodsFor, MESH_PARTS, usualPart, usualRange, type AreaMethod, type AreaQuestion } from '#core/hull/zoneArea';
+import {
+  areaBy,
+  methodsFor,
+  MESH_PARTS,
+  usualPart,
+  usualRange,
+  type AreaMethod,
+  type AreaQuestion,
+} from '#core/hull/zoneArea';
 import { spreadOf } from '#core/hull/uncertainty';
 import type { BoatView } from '../../data/store';
 import { attempt } from '../../parts/attempt';
@@ -27,7 +35,19 @@ const PAGES: Partial<Record<AreaMethod, { page: Page; words: string }>> = {
  * The ways to the zone's area, side by side: which is in use, what each gives and how well, and how far they are
  * apart. The figures of the one in use are typed here, or on a page of their own.
  */
-export function AreaMethods({ view, surfaceId, question, onPick, onMeasure }: { view: BoatView; surfaceId: string; question: AreaQuestion; onPick: (method: AreaMethod) => void; onMeasure: (page: Page) => void }) {
+export function AreaMethods({
+  view,
+  surfaceId,
+  question,
+  onPick,
+  onMeasure,
+}: {
+  view: BoatView;
+  surfaceId: string;
+  question: AreaQuestion;
+  onPick: (method: AreaMethod) => void;
+  onMeasure: (page: Page) => void;
+}) {
   const { kind, patchKind = null, area } = question;
   // A method that lacks its figures says so itself.
   const found = methodsFor(kind, patchKind).map((method) => {
@@ -44,7 +64,8 @@ export function AreaMethods({ view, surfaceId, question, onPick, onMeasure }: { 
         <span className="lab">Area, by the way in use</span>
         {inUse?.area ? (
           <span className="text-right">
-            <Fig quantity="area" value={inUse.area.areaM2} approx={ESTIMATES.has(area.method)} className="text-3xl" /> <span className="narrow text-lg quiet">± {shareWords(inUse.area.share)}</span>
+            <Fig quantity="area" value={inUse.area.areaM2} approx={ESTIMATES.has(area.method)} className="text-3xl" />{' '}
+            <span className="narrow text-lg quiet">± {shareWords(inUse.area.share)}</span>
           </span>
         ) : (
           <span className="max-w-sm text-sm quiet">{inUse?.problem}</span>
@@ -58,13 +79,21 @@ export function AreaMethods({ view, surfaceId, question, onPick, onMeasure }: { 
             <div key={method} className={on ? 'border-l-4 border-base-content bg-base-200 pl-2' : 'pl-3'}>
               <div className="flex items-center gap-2">
                 <label className="hand flex min-w-0 grow items-center gap-2">
-                  <input type="radio" name="area-method" className="radio radio-sm" value={method} checked={on} onChange={() => onPick(method)} />
+                  <input
+                    type="radio"
+                    name="area-method"
+                    className="radio radio-sm"
+                    value={method}
+                    checked={on}
+                    onChange={() => onPick(method)}
+                  />
                   <span className={`min-w-0 ${on ? 'font-semibold' : ''}`}>{AREA_METHOD_WORDS[method]}</span>
                 </label>
                 <span className="narrow shrink-0 text-right">
                   {result ? (
                     <>
-                      <Fig quantity="area" value={result.areaM2} approx={ESTIMATES.has(method)} className="text-lg" /> <span className="quiet">± {shareWords(result.share)}</span>
+                      <Fig quantity="area" value={result.areaM2} approx={ESTIMATES.has(method)} className="text-lg" />{' '}
+                      <span className="quiet">± {shareWords(result.share)}</span>
                     </>
                   ) : (
                     <span className="quiet" title={problem ?? undefined}>
@@ -90,7 +119,8 @@ export function AreaMethods({ view, surfaceId, question, onPick, onMeasure }: { 
       </div>
       {spread !== null && (
         <p className="text-sm quiet">
-          {areas.length} ways done, from <Fig quantity="area" value={Math.min(...areas)} /> to <Fig quantity="area" value={Math.max(...areas)} />: {shareWords(spread)} apart.
+          {areas.length} ways done, from <Fig quantity="area" value={Math.min(...areas)} /> to{' '}
+          <Fig quantity="area" value={Math.max(...areas)} />: {shareWords(spread)} apart.
         </p>
       )}
     </fieldset>
@@ -98,49 +128,125 @@ export function AreaMethods({ view, surfaceId, question, onPick, onMeasure }: { 
 }
 
 /** The figures of one method, where they are few. */
-function Figures({ method, question, view, surfaceId }: { method: AreaMethod; question: AreaQuestion; view: BoatView; surfaceId: string }) {
+function Figures({
+  method,
+  question,
+  view,
+  surfaceId,
+}: {
+  method: AreaMethod;
+  question: AreaQuestion;
+  view: BoatView;
+  surfaceId: string;
+}) {
   const { boat, surfaces } = view;
   const grid = 'grid grid-cols-1 gap-3 sm:grid-cols-2';
-  const keelsApart = surfaces.some((s) => s.id !== surfaceId && !s.parentId && (s.kind === 'keel' || s.kind === 'rudder'));
+  const keelsApart = surfaces.some(
+    (s) => s.id !== surfaceId && !s.parentId && (s.kind === 'keel' || s.kind === 'rudder'),
+  );
   switch (method) {
     case 'typed':
       return (
         <div className={grid}>
           <FormQuantity name="area.typed.areaM2" label="Area" quantity="area" />
-          <FormQuantity name="area.typed.share" label="± how far off it may be" quantity="percent" hint="Taped 5 %, by eye 20 %" />
+          <FormQuantity
+            name="area.typed.share"
+            label="± how far off it may be"
+            quantity="percent"
+            hint="Taped 5 %, by eye 20 %"
+          />
         </div>
       );
     case 'dimensions':
       if (question.kind === 'underwater') {
-        return <FormQuantity name="area.dimensions.draftM" label="Draught to reckon with" quantity="length" placeholder={`${boat.draftM}`} hint={keelsApart ? 'Keel or rudder are zones of their own: type the draught of the canoe body, so that they are not counted twice.' : 'Left empty, the draught overall: keel and rudder are then included.'} />;
+        return (
+          <FormQuantity
+            name="area.dimensions.draftM"
+            label="Draught to reckon with"
+            quantity="length"
+            placeholder={`${boat.draftM}`}
+            hint={
+              keelsApart
+                ? 'Keel or rudder are zones of their own: type the draught of the canoe body, so that they are not counted twice.'
+                : 'Left empty, the draught overall: keel and rudder are then included.'
+            }
+          />
+        );
       }
-      if (question.kind === 'deck') return <FormQuantity name="area.dimensions.openingsM2" label="Openings to take off" quantity="area" />;
-      if (question.kind === 'bootTop') return <FormQuantity name="area.dimensions.bandM" label="Height of the band" quantity="length" placeholder={String(BOOT_TOP_BAND_M)} />;
+      if (question.kind === 'deck')
+        return <FormQuantity name="area.dimensions.openingsM2" label="Openings to take off" quantity="area" />;
+      if (question.kind === 'bootTop')
+        return (
+          <FormQuantity
+            name="area.dimensions.bandM"
+            label="Height of the band"
+            quantity="length"
+            placeholder={String(BOOT_TOP_BAND_M)}
+          />
+        );
       return null;
     case 'denny':
       return (
         <div className={grid}>
-          <FormQuantity name="area.denny.displacedM3" label="Displaced volume" quantity="volume" scale={1000} hint="Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3" />
-          <FormQuantity name="area.denny.draftM" label="Draught of the body" quantity="length" placeholder={`${boat.draftM}`} />
+          <FormQuantity
+            name="area.denny.displacedM3"
+            label="Displaced volume"
+            quantity="volume"
+            scale={1000}
+            hint="Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3"
+          />
+          <FormQuantity
+            name="area.denny.draftM"
+            label="Draught of the body"
+            quantity="length"
+            placeholder={`${boat.draftM}`}
+          />
         </div>
       );
     case 'offsets': {
       const usual = usualRange(question.kind);
       return (
         <div className={grid}>
-          <FormQuantity name="area.offsets.fromM" label="From, above the waterline" quantity="length" placeholder={usual.fromM === null ? 'the bottom' : String(usual.fromM)} hint="Left empty, from the bottom" />
-          <FormQuantity name="area.offsets.toM" label="Up to, above the waterline" quantity="length" placeholder={usual.toM === null ? 'the rail' : String(usual.toM)} hint="Left empty, up to the rail" />
+          <FormQuantity
+            name="area.offsets.fromM"
+            label="From, above the waterline"
+            quantity="length"
+            placeholder={usual.fromM === null ? 'the bottom' : String(usual.fromM)}
+            hint="Left empty, from the bottom"
+          />
+          <FormQuantity
+            name="area.offsets.toM"
+            label="Up to, above the waterline"
+            quantity="length"
+            placeholder={usual.toM === null ? 'the rail' : String(usual.toM)}
+            hint="Left empty, up to the rail"
+          />
         </div>
       );
     }
     case 'mesh':
-      return <FormSelect name="area.mesh.part" label={`Part of the mesh, usually: ${MESH_PART_WORDS[usualPart(question.kind)].toLowerCase()}`} options={MESH_PARTS.map((part) => [part, MESH_PART_WORDS[part]] as const)} />;
+      return (
+        <FormSelect
+          name="area.mesh.part"
+          label={`Part of the mesh, usually: ${MESH_PART_WORDS[usualPart(question.kind)].toLowerCase()}`}
+          options={MESH_PARTS.map((part) => [part, MESH_PART_WORDS[part]] as const)}
+        />
+      );
     case 'band':
       return (
         <div className={grid}>
-          <FormSelect name="area.band.place" label="Where it wears" options={WEAR_PLACES.map((place) => [place, WEAR_WORDS[place]] as const)} />
+          <FormSelect
+            name="area.band.place"
+            label="Where it wears"
+            options={WEAR_PLACES.map((place) => [place, WEAR_WORDS[place]] as const)}
+          />
           <FormQuantity name="area.band.widthM" label="Width, round the edge" quantity="length" />
-          <FormQuantity name="area.band.lengthM" label="Length, if taped" quantity="length" hint="Left empty, it comes from the hull" />
+          <FormQuantity
+            name="area.band.lengthM"
+            label="Length, if taped"
+            quantity="length"
+            hint="Left empty, it comes from the hull"
+          />
         </div>
       );
     case 'calibrated':
@@ -158,8 +264,20 @@ function Painted({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
       {coats.length > 0 && (
         <div className="mb-2 flex flex-wrap gap-2">
           {coats.map(({ coat, name }) => (
-            <button key={coat.id} type="button" className="btn" onClick={() => setValue('area.calibrated', { coatId: coat.id, litres: coat.litresOn, ...meanWet(coat), thinner: 0 }, { shouldDirty: true })}>
-              Take {name}: <Fig quantity="volume" value={coat.litresOn as number} /> at <Fig quantity="film" value={meanWet(coat).wetFilmMicron} />
+            <button
+              key={coat.id}
+              type="button"
+              className="btn"
+              onClick={() =>
+                setValue(
+                  'area.calibrated',
+                  { coatId: coat.id, litres: coat.litresOn, ...meanWet(coat), thinner: 0 },
+                  { shouldDirty: true },
+                )
+              }
+            >
+              Take {name}: <Fig quantity="volume" value={coat.litresOn as number} /> at{' '}
+              <Fig quantity="film" value={meanWet(coat).wetFilmMicron} />
             </button>
           ))}
         </div>

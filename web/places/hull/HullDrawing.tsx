@@ -18,7 +18,11 @@ const VIEWS: readonly (readonly [View, string])[] = [
   ['plan', 'Plan'],
   ['section', 'Section'],
 ];
-const KNOWN_WORDS = { dimensions: 'Length, waterline, draught and freeboard are to scale; the curves between are drawn by eye.', offsets: 'Drawn from her table of offsets.', mesh: 'Drawn from her mesh.' } as const;
+const KNOWN_WORDS = {
+  dimensions: 'Length, waterline, draught and freeboard are to scale; the curves between are drawn by eye.',
+  offsets: 'Drawn from her table of offsets.',
+  mesh: 'Drawn from her mesh.',
+} as const;
 
 interface Props {
   boat: Boat;
@@ -44,7 +48,13 @@ export function HullDrawing(props: Props) {
       <div className="mb-1 flex flex-wrap items-center gap-3">
         <div className="join" role="group" aria-label="View">
           {VIEWS.map(([key, words]) => (
-            <button key={key} type="button" className={`btn join-item ${view === key ? 'btn-primary' : ''}`} aria-pressed={view === key} onClick={() => setView(key)}>
+            <button
+              key={key}
+              type="button"
+              className={`btn join-item ${view === key ? 'btn-primary' : ''}`}
+              aria-pressed={view === key}
+              onClick={() => setView(key)}
+            >
               {words}
             </button>
           ))}
@@ -62,7 +72,16 @@ export function HullDrawing(props: Props) {
             <span className="lab shrink-0">
               Cut <Fig quantity="length" value={at * length} /> from aft
             </span>
-            <input type="range" className="slide grow" min={0} max={1} step={0.02} value={at} onChange={(e) => setAt(Number(e.target.value))} aria-label="Where the section is cut, from aft" />
+            <input
+              type="range"
+              className="slide grow"
+              min={0}
+              max={1}
+              step={0.02}
+              value={at}
+              onChange={(e) => setAt(Number(e.target.value))}
+              aria-label="Where the section is cut, from aft"
+            />
           </label>
         </>
       )}
@@ -81,21 +100,60 @@ function Plan({ boat, zones, lines, selected, onPick, svgRef }: Props & { svgRef
   const at = (p: { x: number; z: number }) => `${(p.x + pad).toFixed(3)} ${(height / 2 - p.z).toFixed(3)}`;
   const path = (o: Outline) => (o.length > 1 ? `M${o.map(at).join('L')}Z` : '');
   return (
-    <svg ref={svgRef} viewBox={`0 0 ${width} ${height}`} width="100%" role="group" aria-label={`${boat.name} from above`} className="block max-w-full">
+    <svg
+      ref={svgRef}
+      viewBox={`0 0 ${width} ${height}`}
+      width="100%"
+      role="group"
+      aria-label={`${boat.name} from above`}
+      className="block max-w-full"
+    >
       <Patterns uid={uid} zones={zones} scale={width / 620} />
       {PLAN_ORDER.flatMap((kind) => {
         const zone = zones.find((z) => z.kind === kind && !z.patchKind);
         // Of what is no zone of hers, only hull and deck are drawn.
         if (!zone && kind !== 'topsides' && kind !== 'deck') return [];
-        return [<ZoneRegion key={kind} zone={zone} d={(plan.regions[kind] ?? []).map(path).join('')} fill={zone?.colourHex ?? BARE[boat.hullMaterial]} uid={uid} selected={zone?.surfaceId === selected && zone !== undefined} onPick={onPick} />];
+        return [
+          <ZoneRegion
+            key={kind}
+            zone={zone}
+            d={(plan.regions[kind] ?? []).map(path).join('')}
+            fill={zone?.colourHex ?? BARE[boat.hullMaterial]}
+            uid={uid}
+            selected={zone?.surfaceId === selected && zone !== undefined}
+            onPick={onPick}
+          />,
+        ];
       })}
-      <path d={path(plan.waterline)} fill="none" stroke="currentColor" strokeWidth="0.02" strokeDasharray=".2 .12" opacity=".6" />
-      <path d={`M0 ${height / 2}H${width}`} stroke="currentColor" strokeWidth="0.012" strokeDasharray=".4 .1 .06 .1" opacity=".6" />
+      <path
+        d={path(plan.waterline)}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="0.02"
+        strokeDasharray=".2 .12"
+        opacity=".6"
+      />
+      <path
+        d={`M0 ${height / 2}H${width}`}
+        stroke="currentColor"
+        strokeWidth="0.012"
+        strokeDasharray=".4 .1 .06 .1"
+        opacity=".6"
+      />
     </svg>
   );
 }
 
-function Section({ boat, zones, lines, bandM, selected, onPick, x, svgRef }: Props & { x: number; svgRef: Ref<SVGSVGElement> }) {
+function Section({
+  boat,
+  zones,
+  lines,
+  bandM,
+  selected,
+  onPick,
+  x,
+  svgRef,
+}: Props & { x: number; svgRef: Ref<SVGSVGElement> }) {
   const uid = useId();
   const section = boatSection(boat, { x, lines, bandM });
   // All sections of a boat stand at one scale, so that moving the cut moves nothing else.
@@ -106,20 +164,54 @@ function Section({ boat, zones, lines, bandM, selected, onPick, x, svgRef }: Pro
   const skin = boat.beamM * 0.022;
   const zoneOf = (kind: ZoneKind) => zones.find((z) => z.kind === kind && !z.patchKind);
   return (
-    <svg ref={svgRef} viewBox={`0 0 ${2 * half} ${top - bottom}`} width="100%" role="group" aria-label={`${boat.name}: section, looking forward`} className="mx-auto block max-h-[22rem] max-w-full">
+    <svg
+      ref={svgRef}
+      viewBox={`0 0 ${2 * half} ${top - bottom}`}
+      width="100%"
+      role="group"
+      aria-label={`${boat.name}: section, looking forward`}
+      className="mx-auto block max-h-[22rem] max-w-full"
+    >
       <Patterns uid={uid} zones={zones} scale={(2 * half) / 420} />
       {section.keels.map((keel, i) => {
         const zone = zoneOf('keel');
-        return <ZoneRegion key={i} zone={zone} d={`${open(keel)}Z`} fill={zone?.colourHex ?? BARE[boat.hullMaterial]} uid={uid} selected={zone !== undefined && zone.surfaceId === selected} onPick={onPick} />;
+        return (
+          <ZoneRegion
+            key={i}
+            zone={zone}
+            d={`${open(keel)}Z`}
+            fill={zone?.colourHex ?? BARE[boat.hullMaterial]}
+            uid={uid}
+            selected={zone !== undefined && zone.surfaceId === selected}
+            onPick={onPick}
+          />
+        );
       })}
       <path d={`${open(section.outline)}Z`} fill={BARE[boat.hullMaterial]} opacity=".35" />
       {(['deck', 'topsides', 'underwater', 'bootTop'] as const).map((kind) => {
         const zone = zoneOf(kind);
         const lines2 = section.skin[kind] ?? [];
         if (lines2.length === 0 || (kind === 'bootTop' && !zone)) return null;
-        return <ZoneRegion key={kind} zone={zone} d={lines2.map(open).join('')} fill={zone?.colourHex ?? BARE[boat.hullMaterial]} uid={uid} selected={zone !== undefined && zone.surfaceId === selected} onPick={onPick} line={skin} />;
+        return (
+          <ZoneRegion
+            key={kind}
+            zone={zone}
+            d={lines2.map(open).join('')}
+            fill={zone?.colourHex ?? BARE[boat.hullMaterial]}
+            uid={uid}
+            selected={zone !== undefined && zone.surfaceId === selected}
+            onPick={onPick}
+            line={skin}
+          />
+        );
       })}
-      <path d={`M0 ${top}H${2 * half}`} stroke="currentColor" strokeWidth="0.012" strokeDasharray=".12 .08" opacity=".6" />
+      <path
+        d={`M0 ${top}H${2 * half}`}
+        stroke="currentColor"
+        strokeWidth="0.012"
+        strokeDasharray=".12 .08"
+        opacity=".6"
+      />
     </svg>
   );
 }
@@ -142,6 +234,7 @@ function asFile(svg: SVGSVGElement): string {
   copy.setAttribute('width', `${(width * 50).toFixed(1)}mm`);
   copy.setAttribute('height', `${(height * 50).toFixed(1)}mm`);
   copy.setAttribute('color', '#1f2326');
-  for (const node of [copy, ...copy.querySelectorAll('*')]) for (const name of ['class', 'style', 'tabindex', 'role', 'aria-pressed']) node.removeAttribute(name);
+  for (const node of [copy, ...copy.querySelectorAll('*')])
+    for (const name of ['class', 'style', 'tabindex', 'role', 'aria-pressed']) node.removeAttribute(name);
   return new XMLSerializer().serializeToString(copy);
 }

@@ -10,7 +10,14 @@ import { Fig } from '../../parts/Fig';
 import { StateSwatch } from '../../parts/patterns';
 import { Why } from '../../parts/Why';
 import { drawnZones } from '../../parts/ZoneRegion';
-import { AREA_METHOD_WORDS, EXISTING_WORDS, EXPOSURE_WORDS, PATCH_WORDS, SIDE_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
+import {
+  AREA_METHOD_WORDS,
+  EXISTING_WORDS,
+  EXPOSURE_WORDS,
+  PATCH_WORDS,
+  SIDE_WORDS,
+  SUBSTRATE_WORDS,
+} from '../../parts/choiceWords';
 import { shareWords } from '../../parts/words';
 import { HullDrawing } from './HullDrawing';
 import { bandOf, linesOf } from '../../parts/hullLines';
@@ -32,7 +39,14 @@ export function HullPlace() {
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]">
       <section className="min-w-0 self-start lg:sticky lg:top-3" aria-label="Drawing">
-        <HullDrawing boat={boat} zones={drawnZones(view)} lines={linesOf(hull)} bandM={bandOf(surfaces)} selected={surfaceId ?? null} onPick={(id) => void navigate(`${base}/${id}`)} />
+        <HullDrawing
+          boat={boat}
+          zones={drawnZones(view)}
+          lines={linesOf(hull)}
+          bandM={bandOf(surfaces)}
+          selected={surfaceId ?? null}
+          onPick={(id) => void navigate(`${base}/${id}`)}
+        />
         <dl className="narrow mt-2 grid grid-cols-3 gap-x-6 gap-y-1 border-t border-base-300 pt-2 text-base sm:grid-cols-6">
           {(
             [
@@ -98,7 +112,12 @@ function ZoneList({ view, base }: { view: BoatView; base: string }) {
           <Plus size={18} aria-hidden="true" /> Add a zone
         </Link>
       </div>
-      {surfaces.length === 0 && <p className="max-w-prose py-3">Start with what gets painted first. “Underwater hull” takes its area from the boat’s dimensions; a tape along the hull, her drawings or the litres of the first coat will make it better.</p>}
+      {surfaces.length === 0 && (
+        <p className="max-w-prose py-3">
+          Start with what gets painted first. “Underwater hull” takes its area from the boat’s dimensions; a tape along
+          the hull, her drawings or the litres of the first coat will make it better.
+        </p>
+      )}
       <ul className="sheet-rule">
         {surfaces
           .filter((s) => !s.parentId)
@@ -121,7 +140,17 @@ function ZoneList({ view, base }: { view: BoatView; base: string }) {
   );
 }
 
-function ZoneRow({ view, base, surface: s, status }: { view: BoatView; base: string; surface: SurfaceRow; status: ZoneStatus | undefined }) {
+function ZoneRow({
+  view,
+  base,
+  surface: s,
+  status,
+}: {
+  view: BoatView;
+  base: string;
+  surface: SurfaceRow;
+  status: ZoneStatus | undefined;
+}) {
   const { boat, hull } = view;
   const open = blockingWork(s);
   return (
@@ -129,26 +158,42 @@ function ZoneRow({ view, base, surface: s, status }: { view: BoatView; base: str
       <StateSwatch state={status?.state ?? 'ready'} colour={status?.colourHex ?? null} size={s.parentId ? 20 : 28} />
       <div className="min-w-0 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-4">
-          <Link to={`${base}/${s.id}`} className="link-row font-semibold underline decoration-1 underline-offset-4 lg:min-h-8">
+          <Link
+            to={`${base}/${s.id}`}
+            className="link-row font-semibold underline decoration-1 underline-offset-4 lg:min-h-8"
+          >
             {s.name}
           </Link>
           {!s.parentId && (
-            <Link to={`${base}/${s.id}/patch`} className="link-row text-sm underline decoration-1 underline-offset-4 lg:min-h-7" aria-label={`Add a patch to ${s.name}`}>
+            <Link
+              to={`${base}/${s.id}/patch`}
+              className="link-row text-sm underline decoration-1 underline-offset-4 lg:min-h-7"
+              aria-label={`Add a patch to ${s.name}`}
+            >
               + patch
             </Link>
           )}
         </div>
         <div className="flex flex-wrap items-baseline gap-x-4">
           <p className="text-sm quiet">
-            {s.patchKind ? PATCH_WORDS[s.patchKind] : `${SUBSTRATE_WORDS[s.substrate]} · ${EXISTING_WORDS[s.existing].toLowerCase()} · ${EXPOSURE_WORDS[s.exposure].toLowerCase()}`}
+            {s.patchKind
+              ? PATCH_WORDS[s.patchKind]
+              : `${SUBSTRATE_WORDS[s.substrate]} · ${EXISTING_WORDS[s.existing].toLowerCase()} · ${EXPOSURE_WORDS[s.exposure].toLowerCase()}`}
             {s.side !== 'both' && ` · ${SIDE_WORDS[s.side].toLowerCase()}`}
           </p>
           <Why working={zoneArea({ ...s, boat, hull: hull ?? NO_MODEL }).working} />
         </div>
-        {open.length > 0 && <p className="text-sm font-semibold">Open: {open.map((w) => w.note || w.kind).join('; ')}</p>}
+        {open.length > 0 && (
+          <p className="text-sm font-semibold">Open: {open.map((w) => w.note || w.kind).join('; ')}</p>
+        )}
       </div>
       <p className="max-w-[9rem] shrink-0 text-right sm:max-w-none">
-        <Fig quantity="area" value={s.areaM2} approx={s.area.method === 'dimensions' || s.area.method === 'denny'} className={s.parentId ? 'text-lg' : 'text-xl'} />
+        <Fig
+          quantity="area"
+          value={s.areaM2}
+          approx={s.area.method === 'dimensions' || s.area.method === 'denny'}
+          className={s.parentId ? 'text-lg' : 'text-xl'}
+        />
         <span className="narrow block text-base quiet">
           ± {shareWords(s.areaShare)} · {AREA_METHOD_WORDS[s.area.method].toLowerCase()}
         </span>

@@ -3,7 +3,12 @@ import type { Plane } from '#core/hull/mesh';
 import { useSteady } from '../../parts/useSteady';
 import type { FromScene, ToScene } from '../../workers/scene';
 
-const TURNS: Record<string, [number, number]> = { ArrowLeft: [0.12, 0], ArrowRight: [-0.12, 0], ArrowUp: [0, 0.1], ArrowDown: [0, -0.1] };
+const TURNS: Record<string, [number, number]> = {
+  ArrowLeft: [0.12, 0],
+  ArrowRight: [-0.12, 0],
+  ArrowUp: [0, 0.1],
+  ArrowDown: [0, -0.1],
+};
 
 /**
  * The hull in three dimensions: drag the water to move the waterline, anything else to turn the boat. Drawn in a
@@ -11,7 +16,23 @@ const TURNS: Record<string, [number, number]> = { ArrowLeft: [0.12, 0], ArrowRig
  * @param props.typed counts the heights that were typed: one typed while a drag is still on its way through the worker
  *   counts, answers to an older one are dropped
  */
-export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHeight }: { preview: Float32Array; mirror: boolean; size: { lengthM: number; depthM: number }; waterline: Plane; bandM: number; typed: number; onHeight: (heightM: number) => void }) {
+export function HullScene({
+  preview,
+  mirror,
+  size,
+  waterline,
+  bandM,
+  typed,
+  onHeight,
+}: {
+  preview: Float32Array;
+  mirror: boolean;
+  size: { lengthM: number; depthM: number };
+  waterline: Plane;
+  bandM: number;
+  typed: number;
+  onHeight: (heightM: number) => void;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
   const heard = useSteady(onHeight);
@@ -19,7 +40,9 @@ export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHe
   useEffect(() => {
     serial.current = typed;
   }, [typed]);
-  const [state, setState] = useState<'waiting' | 'ready' | 'none'>(() => ('transferControlToOffscreen' in HTMLCanvasElement.prototype ? 'waiting' : 'none'));
+  const [state, setState] = useState<'waiting' | 'ready' | 'none'>(() =>
+    'transferControlToOffscreen' in HTMLCanvasElement.prototype ? 'waiting' : 'none',
+  );
   const send = (message: ToScene, move: Transferable[] = []) => worker.current?.postMessage(message, move);
 
   useEffect(() => {
@@ -39,8 +62,26 @@ export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHe
     scene.onerror = () => setState('none');
     const { width, height } = holder.getBoundingClientRect();
     const offscreen = canvas.transferControlToOffscreen();
-    scene.postMessage({ type: 'start', canvas: offscreen, width, height, ratio: Math.min(2, devicePixelRatio), dark: document.documentElement.dataset.theme === 'shed' } satisfies ToScene, [offscreen]);
-    const watch = new ResizeObserver(([entry]) => entry && scene.postMessage({ type: 'size', width: entry.contentRect.width, height: entry.contentRect.height } satisfies ToScene));
+    scene.postMessage(
+      {
+        type: 'start',
+        canvas: offscreen,
+        width,
+        height,
+        ratio: Math.min(2, devicePixelRatio),
+        dark: document.documentElement.dataset.theme === 'shed',
+      } satisfies ToScene,
+      [offscreen],
+    );
+    const watch = new ResizeObserver(
+      ([entry]) =>
+        entry &&
+        scene.postMessage({
+          type: 'size',
+          width: entry.contentRect.width,
+          height: entry.contentRect.height,
+        } satisfies ToScene),
+    );
     watch.observe(holder);
     return () => {
       watch.disconnect();
@@ -63,7 +104,12 @@ export function HullScene({ preview, mirror, size, waterline, bandM, typed, onHe
     const { left, top } = e.currentTarget.getBoundingClientRect();
     return { x: e.clientX - left, y: e.clientY - top };
   };
-  if (state === 'none') return <p className="border-l-4 border-base-content pl-3">This device draws no 3D here. Set the waterline by its figures: the side view follows.</p>;
+  if (state === 'none')
+    return (
+      <p className="border-l-4 border-base-content pl-3">
+        This device draws no 3D here. Set the waterline by its figures: the side view follows.
+      </p>
+    );
   return (
     <div
       ref={box}

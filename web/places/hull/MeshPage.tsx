@@ -5,7 +5,15 @@ import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { MeshDefects } from '#core/hull/defects';
 import type { Plane } from '#core/hull/mesh';
-import { AXES, MESH_UNITS, sizeMisfits, type Axis, type MeshSize, type MeshUnit, type Placement } from '#core/hull/placement';
+import {
+  AXES,
+  MESH_UNITS,
+  sizeMisfits,
+  type Axis,
+  type MeshSize,
+  type MeshUnit,
+  type Placement,
+} from '#core/hull/placement';
 import { MESH_MAX_BYTES } from '#core/hull/stl';
 import { areaBy, usualPart, type MeshRecord } from '#core/hull/zoneArea';
 import { systemFor } from '#core/units/format';
@@ -80,9 +88,10 @@ export function MeshPage() {
   const own = useMemo(() => ({ loaM: boat.loaM, beamM: boat.beamM, depthM: boat.draftM + boat.freeboardM }), [boat]);
 
   /** How far a piece of work is goes straight to its bar: nothing else is drawn anew for it. */
-  const tellOf = (mine: number) => proxy((share: number) => {
-    if (mine === job.current && bar.current) bar.current.value = share;
-  });
+  const tellOf = (mine: number) =>
+    proxy((share: number) => {
+      if (mine === job.current && bar.current) bar.current.value = share;
+    });
 
   /** Lay and cut anew; a newer wish overtakes an older one. */
   const cut = async (next: Opened, replace: boolean) => {
@@ -189,11 +198,16 @@ export function MeshPage() {
       <div className="flex flex-wrap items-end gap-4">
         <label className="flex flex-col gap-1">
           <span className="lab">STL or OBJ file, up to {MESH_MAX_BYTES / 1024 / 1024} MB; or drop it here</span>
-          <input type="file" accept=".stl,.obj,model/stl,model/obj" className="file-input hand" onChange={(e) => {
-            const [file] = e.target.files ?? [];
-            if (file) void open(file, file.name, null);
-            e.target.value = '';
-          }} />
+          <input
+            type="file"
+            accept=".stl,.obj,model/stl,model/obj"
+            className="file-input hand"
+            onChange={(e) => {
+              const [file] = e.target.files ?? [];
+              if (file) void open(file, file.name, null);
+              e.target.value = '';
+            }}
+          />
         </label>
         {hull?.mesh && !opened && (
           <button type="button" className="btn" onClick={() => void openStored(hull.mesh as MeshRecord)}>
@@ -202,7 +216,10 @@ export function MeshPage() {
         )}
       </div>
       {!opened && !work && !problem && (
-        <p className="max-w-prose">A file of one side or of both, in any unit and any position: it is laid along the boat by its size and shape, and shown for you to check. The areas below and above the waterline follow.</p>
+        <p className="max-w-prose">
+          A file of one side or of both, in any unit and any position: it is laid along the boat by its size and shape,
+          and shown for you to check. The areas below and above the waterline follow.
+        </p>
       )}
       {work && (
         <div role="status" className="flex flex-wrap items-center gap-4">
@@ -214,12 +231,38 @@ export function MeshPage() {
         </div>
       )}
       <FormProblem message={problem} />
-      {opened && found && <Placed view={view} opened={opened} found={found} defects={defects} preview={preview} own={own} onChange={onChange} />}
+      {opened && found && (
+        <Placed
+          view={view}
+          opened={opened}
+          found={found}
+          defects={defects}
+          preview={preview}
+          own={own}
+          onChange={onChange}
+        />
+      )}
     </div>
   );
 }
 
-const Placed = memo(function Placed({ view, opened, found, defects, preview, own, onChange }: { view: BoatView; opened: Opened; found: Found; defects: MeshDefects | null; preview: Float32Array | null; own: { loaM: number; beamM: number; depthM: number }; onChange: (by: Partial<Opened>, replace: boolean) => void }) {
+const Placed = memo(function Placed({
+  view,
+  opened,
+  found,
+  defects,
+  preview,
+  own,
+  onChange,
+}: {
+  view: BoatView;
+  opened: Opened;
+  found: Found;
+  defects: MeshDefects | null;
+  preview: Float32Array | null;
+  own: { loaM: number; beamM: number; depthM: number };
+  onChange: (by: Partial<Opened>, replace: boolean) => void;
+}) {
   const { boat, surfaces, hull } = view;
   const navigate = useNavigate();
   const { units } = useSettings();
@@ -233,10 +276,36 @@ const Placed = memo(function Placed({ view, opened, found, defects, preview, own
   const place = (by: Partial<Placement>) => onChange({ placement: { ...placement, ...by } }, true);
   const [typed, setTyped] = useState(1);
   const level = (by: Partial<Plane>) => onChange({ waterline: { ...waterline, ...by } }, false);
-  const takers = surfaces.filter((s) => !s.parentId && (s.kind === 'underwater' || s.kind === 'bootTop' || s.kind === 'topsides'));
-  const record = (file: { fileHash: string; bytes: number }): MeshRecord => ({ ...file, fileName: opened.name, triangles: opened.triangles, placement, waterline, bandM, size, areas, defects, waterlineGirthM: lines.waterlineGirthM, lines: lines.lines });
+  const takers = surfaces.filter(
+    (s) => !s.parentId && (s.kind === 'underwater' || s.kind === 'bootTop' || s.kind === 'topsides'),
+  );
+  const record = (file: { fileHash: string; bytes: number }): MeshRecord => ({
+    ...file,
+    fileName: opened.name,
+    triangles: opened.triangles,
+    placement,
+    waterline,
+    bandM,
+    size,
+    areas,
+    defects,
+    waterlineGirthM: lines.waterlineGirthM,
+    lines: lines.lines,
+  });
   const partOf = (zone: SurfaceRow) => zone.area.mesh ?? { part: usualPart(zone.kind) };
-  const areaFor = (zone: SurfaceRow) => attempt(() => areaBy({ ...zone, boat, hull: { offsets: null, mesh: record({ fileHash: '', bytes: 0 }) }, area: { ...zone.area, mesh: partOf(zone) } }, 'mesh').areaM2).value;
+  const areaFor = (zone: SurfaceRow) =>
+    attempt(
+      () =>
+        areaBy(
+          {
+            ...zone,
+            boat,
+            hull: { offsets: null, mesh: record({ fileHash: '', bytes: 0 }) },
+            area: { ...zone.area, mesh: partOf(zone) },
+          },
+          'mesh',
+        ).areaM2,
+    ).value;
 
   const onSave = async () => {
     setProblem(null);
@@ -244,10 +313,22 @@ const Placed = memo(function Placed({ view, opened, found, defects, preview, own
     try {
       const file = opened.file ? await sendFile(opened.file) : opened.stored;
       if (!file) return;
-      const row: HullRow = { ...(hull ?? { id: uuid(), boatId: boat.id, offsets: null, version: 0, deleted: false }), mesh: record(file) };
-      if (!(await submit({ kind: 'hull', row: theirs ? { ...row, version: theirs.version } : row }, 'Mesh kept with the boat'))) return;
+      const row: HullRow = {
+        ...(hull ?? { id: uuid(), boatId: boat.id, offsets: null, version: 0, deleted: false }),
+        mesh: record(file),
+      };
+      if (
+        !(await submit(
+          { kind: 'hull', row: theirs ? { ...row, version: theirs.version } : row },
+          'Mesh kept with the boat',
+        ))
+      )
+        return;
       for (const zone of takers.filter((s) => !unused.has(s.id) && areaFor(s) !== null)) {
-        await save({ kind: 'surface', row: { ...zone, area: { ...zone.area, method: 'mesh', mesh: partOf(zone) } } }, `${zone.name} by the mesh`);
+        await save(
+          { kind: 'surface', row: { ...zone, area: { ...zone.area, method: 'mesh', mesh: partOf(zone) } } },
+          `${zone.name} by the mesh`,
+        );
       }
       void navigate(`/boats/${boat.id}/hull`);
     } catch (error) {
@@ -260,30 +341,82 @@ const Placed = memo(function Placed({ view, opened, found, defects, preview, own
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
       <section className="flex min-w-0 flex-col gap-3" aria-label="How it lies">
-        {preview && <HullScene preview={preview} mirror={placement.mirror} size={size} waterline={waterline} bandM={bandM} typed={typed} onHeight={(heightM) => level({ heightM })} />}
-        <BoatDrawing boat={boat} zones={drawnZones(view)} lines={lines.lines} bandM={bandM} stands={false} label={`${boat.name}, drawn from this mesh`} />
+        {preview && (
+          <HullScene
+            preview={preview}
+            mirror={placement.mirror}
+            size={size}
+            waterline={waterline}
+            bandM={bandM}
+            typed={typed}
+            onHeight={(heightM) => level({ heightM })}
+          />
+        )}
+        <BoatDrawing
+          boat={boat}
+          zones={drawnZones(view)}
+          lines={lines.lines}
+          bandM={bandM}
+          stands={false}
+          label={`${boat.name}, drawn from this mesh`}
+        />
         <p className="narrow text-lg">
-          {opened.triangles.toLocaleString()} triangles · <Fig quantity="length" value={size.lengthM} /> long (boat <Fig quantity="length" value={own.loaM} />) · <Fig quantity="length" value={size.beamM} /> wide (<Fig quantity="length" value={own.beamM} />) · <Fig quantity="length" value={size.depthM} /> deep (<Fig quantity="length" value={own.depthM} />)
+          {opened.triangles.toLocaleString()} triangles · <Fig quantity="length" value={size.lengthM} /> long (boat{' '}
+          <Fig quantity="length" value={own.loaM} />) · <Fig quantity="length" value={size.beamM} /> wide (
+          <Fig quantity="length" value={own.beamM} />) · <Fig quantity="length" value={size.depthM} /> deep (
+          <Fig quantity="length" value={own.depthM} />)
         </p>
         {misfits.map((m) => (
           <p key={m.figure} className="border-l-4 border-warning pl-3">
-            The {m.figure} comes out at <Fig quantity="length" value={m.foundM} />; the boat’s own is <Fig quantity="length" value={m.ownM} />. Check unit and axes, or the boat’s figures.
+            The {m.figure} comes out at <Fig quantity="length" value={m.foundM} />; the boat’s own is{' '}
+            <Fig quantity="length" value={m.ownM} />. Check unit and axes, or the boat’s figures.
           </p>
         ))}
         {defects && <Defects defects={defects} />}
       </section>
       <section className="flex min-w-0 flex-col gap-3" aria-label="Figures">
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
-          <SelectField label="Unit of the file" options={(Object.keys(MESH_UNITS) as MeshUnit[]).map((u) => [u, MESH_UNIT_WORDS[u]] as const)} value={placement.unit} onPick={(unit) => place({ unit })} />
-          <SelectField label="The bow lies towards" options={AXES.map((a) => [a, AXIS_WORDS[a]] as const)} value={placement.forward} onPick={(forward) => place({ forward })} />
-          <SelectField label="Up is" options={AXES.filter((a) => a[1] !== placement.forward[1]).map((a) => [a, AXIS_WORDS[a]] as const)} value={placement.up} onPick={(up) => place({ up })} />
+          <SelectField
+            label="Unit of the file"
+            options={(Object.keys(MESH_UNITS) as MeshUnit[]).map((u) => [u, MESH_UNIT_WORDS[u]] as const)}
+            value={placement.unit}
+            onPick={(unit) => place({ unit })}
+          />
+          <SelectField
+            label="The bow lies towards"
+            options={AXES.map((a) => [a, AXIS_WORDS[a]] as const)}
+            value={placement.forward}
+            onPick={(forward) => place({ forward })}
+          />
+          <SelectField
+            label="Up is"
+            options={AXES.filter((a) => a[1] !== placement.forward[1]).map((a) => [a, AXIS_WORDS[a]] as const)}
+            value={placement.up}
+            onPick={(up) => place({ up })}
+          />
         </div>
         <label className="hand flex items-center gap-2">
-          <input type="checkbox" className="checkbox" checked={placement.mirror} onChange={(e) => place({ mirror: e.target.checked })} /> One side only: mirror it
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={placement.mirror}
+            onChange={(e) => place({ mirror: e.target.checked })}
+          />{' '}
+          One side only: mirror it
         </label>
         <div className="grid grid-cols-2 gap-3">
-          <QuantityField label="Waterline above the lowest point" quantity="length" value={waterline.heightM} onValue={(v) => (setTyped(typed + 1), level({ heightM: v ?? Number.NaN }))} />
-          <QuantityField label="Height of the boot-top" quantity="length" value={bandM} onValue={(v) => onChange({ bandM: v ?? Number.NaN }, false)} />
+          <QuantityField
+            label="Waterline above the lowest point"
+            quantity="length"
+            value={waterline.heightM}
+            onValue={(v) => (setTyped(typed + 1), level({ heightM: v ?? Number.NaN }))}
+          />
+          <QuantityField
+            label="Height of the boot-top"
+            quantity="length"
+            value={bandM}
+            onValue={(v) => onChange({ bandM: v ?? Number.NaN }, false)}
+          />
           <Degrees label="Heel, to port" value={waterline.heelDeg} onValue={(heelDeg) => level({ heelDeg })} />
           <Degrees label="Trim, down by the bow" value={waterline.trimDeg} onValue={(trimDeg) => level({ trimDeg })} />
         </div>
@@ -306,7 +439,11 @@ const Placed = memo(function Placed({ view, opened, found, defects, preview, own
           <div className="flex items-baseline justify-between py-1">
             <dt className="lab">Volume below the waterline</dt>
             <dd>
-              <Fig quantity="volume" value={areas.volumeBelowM3 * 1000} unit={unitOf('volume', systemFor(units, 'volume') === 'us' ? 'ft3' : 'm3')} />
+              <Fig
+                quantity="volume"
+                value={areas.volumeBelowM3 * 1000}
+                unit={unitOf('volume', systemFor(units, 'volume') === 'us' ? 'ft3' : 'm3')}
+              />
             </dd>
           </div>
           <div className="flex items-baseline justify-between py-1">
@@ -323,9 +460,28 @@ const Placed = memo(function Placed({ view, opened, found, defects, preview, own
               const area = areaFor(zone);
               return (
                 <label key={zone.id} className="hand flex items-center gap-3">
-                  <input type="checkbox" className="checkbox" disabled={area === null} checked={!unused.has(zone.id) && area !== null} onChange={(e) => setUnused(new Set(e.target.checked ? [...unused].filter((id) => id !== zone.id) : [...unused, zone.id]))} />
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    disabled={area === null}
+                    checked={!unused.has(zone.id) && area !== null}
+                    onChange={(e) =>
+                      setUnused(
+                        new Set(e.target.checked ? [...unused].filter((id) => id !== zone.id) : [...unused, zone.id]),
+                      )
+                    }
+                  />
                   <span className="grow">{zone.name}</span>
-                  {area === null ? <span className="quiet text-sm">nothing of it in the mesh</span> : <span><Fig quantity="area" value={area} /> <span className="quiet narrow">now <Fig quantity="area" value={zone.grossM2} /></span></span>}
+                  {area === null ? (
+                    <span className="quiet text-sm">nothing of it in the mesh</span>
+                  ) : (
+                    <span>
+                      <Fig quantity="area" value={area} />{' '}
+                      <span className="quiet narrow">
+                        now <Fig quantity="area" value={zone.grossM2} />
+                      </span>
+                    </span>
+                  )}
                 </label>
               );
             })}
@@ -333,7 +489,12 @@ const Placed = memo(function Placed({ view, opened, found, defects, preview, own
         )}
         <FormProblem message={problem ?? failure?.message ?? null} />
         <div>
-          <button type="button" className="btn btn-primary" disabled={sending || uploading || !Number.isFinite(waterline.heightM)} onClick={() => void onSave()}>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={sending || uploading || !Number.isFinite(waterline.heightM)}
+            onClick={() => void onSave()}
+          >
             {uploading || sending ? 'Saving the file…' : theirs ? 'Keep this one' : 'Keep it with the boat'}
           </button>
         </div>
@@ -346,24 +507,32 @@ function Degrees({ label, value, onValue }: { label: string; value: number; onVa
   const [text, setText] = useState(String(value));
   const read = Number(text.trim().replace(',', '.').replace('−', '-'));
   const wrong = text.trim() === '' || !Number.isFinite(read);
-  return <TextField label={`${label}, °`} inputMode="decimal" value={text} error={wrong ? 'Type degrees, for example 1.5 or −2.' : undefined} onChange={(e) => {
-    setText(e.target.value);
-    const next = Number(e.target.value.trim().replace(',', '.').replace('−', '-'));
-    if (e.target.value.trim() !== '' && Number.isFinite(next)) onValue(next);
-  }} />;
+  return (
+    <TextField
+      label={`${label}, °`}
+      inputMode="decimal"
+      value={text}
+      error={wrong ? 'Type degrees, for example 1.5 or −2.' : undefined}
+      onChange={(e) => {
+        setText(e.target.value);
+        const next = Number(e.target.value.trim().replace(',', '.').replace('−', '-'));
+        if (e.target.value.trim() !== '' && Number.isFinite(next)) onValue(next);
+      }}
+    />
+  );
 }
 
 function Defects({ defects }: { defects: MeshDefects }) {
   const { openEdges, degenerate, inverted } = defects;
   if (openEdges + degenerate + inverted === 0) return <p>The mesh is closed and sound.</p>;
   const lines = [
-    openEdges > 0 ? `${openEdges.toLocaleString()} open edges: the rim of the hull, or holes. Areas are right; the volume is if the mesh is closed below the waterline.` : null,
-    degenerate > 0 ? `${degenerate.toLocaleString()} triangles without area or twice over. Doubles count twice in the areas.` : null,
+    openEdges > 0
+      ? `${openEdges.toLocaleString()} open edges: the rim of the hull, or holes. Areas are right; the volume is if the mesh is closed below the waterline.`
+      : null,
+    degenerate > 0
+      ? `${degenerate.toLocaleString()} triangles without area or twice over. Doubles count twice in the areas.`
+      : null,
     inverted > 0 ? `${inverted.toLocaleString()} triangles face inwards. Areas do not mind; the volume does.` : null,
   ];
-  return (
-    <ul className="text-sm">
-      {lines.flatMap((l) => (l ? [<li key={l}>{l}</li>] : []))}
-    </ul>
-  );
+  return <ul className="text-sm">{lines.flatMap((l) => (l ? [<li key={l}>{l}</li>] : []))}</ul>;
 }

@@ -26,26 +26,71 @@ export function OffsetsPage() {
   const view = useView();
   const navigate = useNavigate();
   const { boat, hull } = view;
-  const row = useMemo<HullRow>(() => hull ?? { id: uuid(), boatId: boat.id, offsets: null, mesh: null, version: 0, deleted: false }, [hull, boat.id]);
-  const [table, setTable] = useState<OffsetRecord>(() => hull?.offsets ?? blank(boat.loaM, boat.draftM, boat.freeboardM));
+  const row = useMemo<HullRow>(
+    () => hull ?? { id: uuid(), boatId: boat.id, offsets: null, mesh: null, version: 0, deleted: false },
+    [hull, boat.id],
+  );
+  const [table, setTable] = useState<OffsetRecord>(
+    () => hull?.offsets ?? blank(boat.loaM, boat.draftM, boat.freeboardM),
+  );
   const [importing, setImporting] = useState(false);
   const { failure, theirs, sending, submit } = useSubmit();
   const { stationsM, waterlinesM, halfBreadthsM } = table;
   const checked = useMemo(() => check(table), [table]);
-  const drawable = useMemo(() => (checked === null && halfBreadthsM.flat().some((y) => y !== null && y > 0) ? linesFromOffsets(table) : null), [checked, table, halfBreadthsM]);
+  const drawable = useMemo(
+    () => (checked === null && halfBreadthsM.flat().some((y) => y !== null && y > 0) ? linesFromOffsets(table) : null),
+    [checked, table, halfBreadthsM],
+  );
   const band = bandOf(view.surfaces);
-  const areaOf = (kind: 'underwater' | 'topsides') => areaBy({ kind, boat, hull: { offsets: table, mesh: null }, area: { method: 'offsets', dimensions: {}, typed: null, offsets: usualRange(kind, band) } }, 'offsets');
-  const found = (['underwater', 'topsides'] as const).map((kind) => ({ kind, area: drawable && attempt(() => areaOf(kind)).value }));
+  const areaOf = (kind: 'underwater' | 'topsides') =>
+    areaBy(
+      {
+        kind,
+        boat,
+        hull: { offsets: table, mesh: null },
+        area: { method: 'offsets', dimensions: {}, typed: null, offsets: usualRange(kind, band) },
+      },
+      'offsets',
+    );
+  const found = (['underwater', 'topsides'] as const).map((kind) => ({
+    kind,
+    area: drawable && attempt(() => areaOf(kind)).value,
+  }));
 
-  const setCell = (i: number, k: number, y: number | null) => setTable({ ...table, halfBreadthsM: halfBreadthsM.map((r, n) => (n === i ? r.map((v, m) => (m === k ? y : v)) : r)) });
-  const addStation = () => setTable({ ...table, stationsM: [...stationsM, next(stationsM)], halfBreadthsM: [...halfBreadthsM, waterlinesM.map(() => null)] });
-  const addWaterline = () => setTable({ ...table, waterlinesM: [...waterlinesM, next(waterlinesM)], halfBreadthsM: halfBreadthsM.map((r) => [...r, null]) });
-  const dropStation = (i: number) => setTable({ ...table, stationsM: stationsM.filter((_, n) => n !== i), halfBreadthsM: halfBreadthsM.filter((_, n) => n !== i) });
-  const dropWaterline = (k: number) => setTable({ ...table, waterlinesM: waterlinesM.filter((_, n) => n !== k), halfBreadthsM: halfBreadthsM.map((r) => r.filter((_, n) => n !== k)) });
+  const setCell = (i: number, k: number, y: number | null) =>
+    setTable({
+      ...table,
+      halfBreadthsM: halfBreadthsM.map((r, n) => (n === i ? r.map((v, m) => (m === k ? y : v)) : r)),
+    });
+  const addStation = () =>
+    setTable({
+      ...table,
+      stationsM: [...stationsM, next(stationsM)],
+      halfBreadthsM: [...halfBreadthsM, waterlinesM.map(() => null)],
+    });
+  const addWaterline = () =>
+    setTable({
+      ...table,
+      waterlinesM: [...waterlinesM, next(waterlinesM)],
+      halfBreadthsM: halfBreadthsM.map((r) => [...r, null]),
+    });
+  const dropStation = (i: number) =>
+    setTable({
+      ...table,
+      stationsM: stationsM.filter((_, n) => n !== i),
+      halfBreadthsM: halfBreadthsM.filter((_, n) => n !== i),
+    });
+  const dropWaterline = (k: number) =>
+    setTable({
+      ...table,
+      waterlinesM: waterlinesM.filter((_, n) => n !== k),
+      halfBreadthsM: halfBreadthsM.map((r) => r.filter((_, n) => n !== k)),
+    });
 
   const onSave = async () => {
     const version = theirs ? theirs.version : row.version;
-    if (await submit({ kind: 'hull', row: { ...row, version, offsets: table } }, 'Offsets saved')) void navigate(`/boats/${boat.id}/hull`);
+    if (await submit({ kind: 'hull', row: { ...row, version, offsets: table } }, 'Offsets saved'))
+      void navigate(`/boats/${boat.id}/hull`);
   };
 
   return (
@@ -58,7 +103,18 @@ export function OffsetsPage() {
       </div>
       <div className="grid min-w-0 gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
         <div className="min-w-0">
-          {drawable ? <BoatDrawing boat={boat} zones={drawnZones(view)} lines={drawable} bandM={band} stands={false} label={`${boat.name}, drawn from these offsets`} /> : <p className="quiet py-6">The hull is drawn here once the table holds some half-breadths.</p>}
+          {drawable ? (
+            <BoatDrawing
+              boat={boat}
+              zones={drawnZones(view)}
+              lines={drawable}
+              bandM={band}
+              stands={false}
+              label={`${boat.name}, drawn from these offsets`}
+            />
+          ) : (
+            <p className="quiet py-6">The hull is drawn here once the table holds some half-breadths.</p>
+          )}
           <dl className="narrow mt-2 flex flex-wrap gap-x-8">
             {found.map(({ kind, area }) => (
               <div key={kind}>
@@ -69,20 +125,42 @@ export function OffsetsPage() {
           </dl>
         </div>
         <div className="grid grid-cols-1 content-start gap-3 sm:grid-cols-2">
-          <QuantityField label="Height she floats at" quantity="length" value={table.waterlineM} onValue={(v) => setTable({ ...table, waterlineM: v ?? Number.NaN })} hint="On the table’s own heights" />
+          <QuantityField
+            label="Height she floats at"
+            quantity="length"
+            value={table.waterlineM}
+            onValue={(v) => setTable({ ...table, waterlineM: v ?? Number.NaN })}
+            hint="On the table’s own heights"
+          />
           <div>
             <label className="hand flex items-center gap-2">
-              <input type="checkbox" className="checkbox" checked={table.fromBow} onChange={(e) => setTable({ ...table, fromBow: e.target.checked })} /> Stations count from the bow
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={table.fromBow}
+                onChange={(e) => setTable({ ...table, fromBow: e.target.checked })}
+              />{' '}
+              Stations count from the bow
             </label>
             <label className="hand flex items-center gap-2">
-              <input type="checkbox" className="checkbox" checked={table.includeBottom} onChange={(e) => setTable({ ...table, includeBottom: e.target.checked })} /> Bottom is flat inside the lowest waterline
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={table.includeBottom}
+                onChange={(e) => setTable({ ...table, includeBottom: e.target.checked })}
+              />{' '}
+              Bottom is flat inside the lowest waterline
             </label>
           </div>
           <p className="flex flex-wrap gap-x-5 sm:col-span-2">
             <button type="button" className="btn btn-ghost px-0" onClick={() => setImporting(true)}>
               <Upload size={18} aria-hidden="true" /> From CSV
             </button>
-            <button type="button" className="btn btn-ghost px-0" onClick={() => void saveCsv(`${boat.name} offsets.csv`, offsetCells(table))}>
+            <button
+              type="button"
+              className="btn btn-ghost px-0"
+              onClick={() => void saveCsv(`${boat.name} offsets.csv`, offsetCells(table))}
+            >
               <Download size={18} aria-hidden="true" /> As CSV
             </button>
           </p>
@@ -95,11 +173,24 @@ export function OffsetsPage() {
               <th className="lab px-1 text-left">station, from {table.fromBow ? 'the bow' : 'aft'} ↓ height →</th>
               {waterlinesM.map((z, k) => (
                 <th key={k} className="p-0.5">
-                  <QuantityCell label={`Height of waterline ${k + 1}`} quantity="length" value={Number.isNaN(z) ? null : z} onValue={(v) => setTable({ ...table, waterlinesM: waterlinesM.map((w, n) => (n === k ? (v ?? Number.NaN) : w)) })} />
+                  <QuantityCell
+                    label={`Height of waterline ${k + 1}`}
+                    quantity="length"
+                    value={Number.isNaN(z) ? null : z}
+                    onValue={(v) =>
+                      setTable({ ...table, waterlinesM: waterlinesM.map((w, n) => (n === k ? (v ?? Number.NaN) : w)) })
+                    }
+                  />
                 </th>
               ))}
               <th>
-                <button type="button" className="btn btn-ghost btn-square" aria-label="Add a waterline" onClick={addWaterline} disabled={waterlinesM.length >= MOST}>
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-square"
+                  aria-label="Add a waterline"
+                  onClick={addWaterline}
+                  disabled={waterlinesM.length >= MOST}
+                >
                   <Plus size={18} aria-hidden="true" />
                 </button>
               </th>
@@ -109,16 +200,33 @@ export function OffsetsPage() {
             {stationsM.map((x, i) => (
               <tr key={i}>
                 <th className="p-0.5">
-                  <QuantityCell label={`Position of station ${i + 1}`} quantity="length" value={Number.isNaN(x) ? null : x} onValue={(v) => setTable({ ...table, stationsM: stationsM.map((s, n) => (n === i ? (v ?? Number.NaN) : s)) })} />
+                  <QuantityCell
+                    label={`Position of station ${i + 1}`}
+                    quantity="length"
+                    value={Number.isNaN(x) ? null : x}
+                    onValue={(v) =>
+                      setTable({ ...table, stationsM: stationsM.map((s, n) => (n === i ? (v ?? Number.NaN) : s)) })
+                    }
+                  />
                 </th>
                 {waterlinesM.map((_, k) => (
                   <td key={k} className="p-0.5">
-                    <QuantityCell label={`Half-breadth, station ${i + 1}, waterline ${k + 1}`} quantity="length" value={halfBreadthsM[i]?.[k] ?? null} onValue={(y) => setCell(i, k, y)} />
+                    <QuantityCell
+                      label={`Half-breadth, station ${i + 1}, waterline ${k + 1}`}
+                      quantity="length"
+                      value={halfBreadthsM[i]?.[k] ?? null}
+                      onValue={(y) => setCell(i, k, y)}
+                    />
                   </td>
                 ))}
                 <td>
                   {stationsM.length > 2 && (
-                    <button type="button" className="btn btn-ghost btn-square" aria-label={`Remove station ${i + 1}`} onClick={() => dropStation(i)}>
+                    <button
+                      type="button"
+                      className="btn btn-ghost btn-square"
+                      aria-label={`Remove station ${i + 1}`}
+                      onClick={() => dropStation(i)}
+                    >
                       ×
                     </button>
                   )}
@@ -127,14 +235,24 @@ export function OffsetsPage() {
             ))}
             <tr>
               <td>
-                <button type="button" className="btn btn-ghost" onClick={addStation} disabled={stationsM.length >= MOST}>
+                <button
+                  type="button"
+                  className="btn btn-ghost"
+                  onClick={addStation}
+                  disabled={stationsM.length >= MOST}
+                >
                   <Plus size={18} aria-hidden="true" /> Station
                 </button>
               </td>
               {waterlinesM.map((_, k) => (
                 <td key={k} className="text-center">
                   {waterlinesM.length > 2 && (
-                    <button type="button" className="btn btn-ghost btn-square" aria-label={`Remove waterline ${k + 1}`} onClick={() => dropWaterline(k)}>
+                    <button
+                      type="button"
+                      className="btn btn-ghost btn-square"
+                      aria-label={`Remove waterline ${k + 1}`}
+                      onClick={() => dropWaterline(k)}
+                    >
                       ×
                     </button>
                   )}
@@ -147,7 +265,12 @@ export function OffsetsPage() {
       <FormProblem message={failure?.message ?? checked} />
       {theirs && <Differences mine={{ offsets: table }} theirs={theirs} />}
       <div className="flex gap-3">
-        <button type="button" className="btn btn-primary" disabled={sending || checked !== null} onClick={() => void onSave()}>
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={sending || checked !== null}
+          onClick={() => void onSave()}
+        >
           {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save offsets'}
         </button>
       </div>
@@ -164,17 +287,26 @@ export function OffsetsPage() {
   );
 }
 
-const next = (list: readonly number[]) => Number(((list[list.length - 1] ?? 0) + ((list[list.length - 1] ?? 1) - (list[list.length - 2] ?? 0))).toFixed(3));
+const next = (list: readonly number[]) =>
+  Number(((list[list.length - 1] ?? 0) + ((list[list.length - 1] ?? 1) - (list[list.length - 2] ?? 0))).toFixed(3));
 
 function blank(loaM: number, draftM: number, freeboardM: number): OffsetRecord {
   const even = (n: number, to: number) => Array.from({ length: n }, (_, i) => Number(((to * i) / (n - 1)).toFixed(3)));
   const stationsM = even(7, loaM);
   const waterlinesM = even(6, draftM + freeboardM);
-  return { stationsM, waterlinesM, halfBreadthsM: stationsM.map(() => waterlinesM.map(() => null)), waterlineM: draftM, fromBow: false, includeBottom: true };
+  return {
+    stationsM,
+    waterlinesM,
+    halfBreadthsM: stationsM.map(() => waterlinesM.map(() => null)),
+    waterlineM: draftM,
+    fromBow: false,
+    includeBottom: true,
+  };
 }
 
 function check(table: OffsetRecord): string | null {
   if (!Number.isFinite(table.waterlineM)) return 'Type the height at which she floats.';
-  if (table.halfBreadthsM.flat().some((y) => Number.isNaN(y))) return 'A half-breadth cannot be read. Type it again, or leave it empty.';
+  if (table.halfBreadthsM.flat().some((y) => Number.isNaN(y)))
+    return 'A half-breadth cannot be read. Type it again, or leave it empty.';
   return attempt(() => checkOffsets(table)).problem;
 }

@@ -40,16 +40,27 @@ function Shapes({ surface }: { surface: SurfaceRow }) {
   const [shapes, setShapes] = useState<Draft[]>(() => (surface.area.shapes ?? []).map(draftOf));
   const { failure, theirs, sending, submit } = useSubmit();
   const change = (id: string, by: Partial<Draft>) => setShapes(shapes.map((s) => (s.id === id ? { ...s, ...by } : s)));
-  const add = () => setShapes([...shapes, { id: uuid(), name: '', kind: 'rectangle', figures: {}, count: 1, deduct: false, share: 0.05, group: null }]);
+  const add = () =>
+    setShapes([
+      ...shapes,
+      { id: uuid(), name: '', kind: 'rectangle', figures: {}, count: 1, deduct: false, share: 0.05, group: null },
+    ]);
   const whole = useMemo(() => shapes.map(shapeOf), [shapes]);
   const sum = useMemo(() => {
     const missing = whole.findIndex((s) => s === null);
-    if (missing >= 0) return { value: null, problem: `Shape ${missing + 1} lacks a figure. Type it, or take the shape out.` };
+    if (missing >= 0)
+      return { value: null, problem: `Shape ${missing + 1} lacks a figure. Type it, or take the shape out.` };
     return attempt(() => sumShapes(whole as NamedShape[]));
   }, [whole]);
   const onSave = async () => {
     const area = { ...surface.area, method: 'shapes' as const, shapes: whole as NamedShape[] };
-    if (await submit({ kind: 'surface', row: { ...surface, area, version: theirs ? theirs.version : surface.version } }, `${surface.name} by shapes`)) void navigate(zone);
+    if (
+      await submit(
+        { kind: 'surface', row: { ...surface, area, version: theirs ? theirs.version : surface.version } },
+        `${surface.name} by shapes`,
+      )
+    )
+      void navigate(zone);
   };
   return (
     <div className="flex max-w-4xl min-w-0 flex-col gap-3">
@@ -61,44 +72,105 @@ function Shapes({ surface }: { surface: SurfaceRow }) {
         <p className="ml-auto text-2xl">
           {sum.value ? (
             <>
-              <Fig quantity="area" value={sum.value.areaM2} /> <span className="narrow text-lg quiet">± {shareWords(sum.value.share)}</span>
+              <Fig quantity="area" value={sum.value.areaM2} />{' '}
+              <span className="narrow text-lg quiet">± {shareWords(sum.value.share)}</span>
             </>
           ) : null}
         </p>
       </div>
-      {shapes.length === 0 && <p className="max-w-prose">Take the zone for a few plain shapes: the sides of a locker as a box, a rudder as a foil, frames with both faces and the edge. Take off what is not painted.</p>}
+      {shapes.length === 0 && (
+        <p className="max-w-prose">
+          Take the zone for a few plain shapes: the sides of a locker as a box, a rudder as a foil, frames with both
+          faces and the edge. Take off what is not painted.
+        </p>
+      )}
       <ol className="sheet-rule">
         {shapes.map((s, i) => (
           <li key={s.id} className="py-2">
             <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-              <TextField label="Name" value={s.name} onChange={(e) => change(s.id, { name: e.target.value })} placeholder={`shape ${i + 1}`} />
-              <SelectField label="Shape" options={SHAPE_KINDS.map((k) => [k, SHAPE_WORDS[k]] as const)} value={s.kind} onPick={(kind) => change(s.id, { kind })} />
+              <TextField
+                label="Name"
+                value={s.name}
+                onChange={(e) => change(s.id, { name: e.target.value })}
+                placeholder={`shape ${i + 1}`}
+              />
+              <SelectField
+                label="Shape"
+                options={SHAPE_KINDS.map((k) => [k, SHAPE_WORDS[k]] as const)}
+                value={s.kind}
+                onPick={(kind) => change(s.id, { kind })}
+              />
               {SHAPE_FIGURES[s.kind].map(([key, words]) =>
                 key === 'ends' ? (
-                  <SelectField key={key} label="Ends painted" options={optionsOf({ '0': 'none', '1': 'one', '2': 'both' })} value={String(s.figures.ends ?? 0)} onPick={(v) => change(s.id, { figures: { ...s.figures, ends: Number(v) } })} />
+                  <SelectField
+                    key={key}
+                    label="Ends painted"
+                    options={optionsOf({ '0': 'none', '1': 'one', '2': 'both' })}
+                    value={String(s.figures.ends ?? 0)}
+                    onPick={(v) => change(s.id, { figures: { ...s.figures, ends: Number(v) } })}
+                  />
                 ) : (
-                  <QuantityField key={key} label={words.charAt(0).toUpperCase() + words.slice(1)} quantity="length" value={s.figures[key] ?? null} onValue={(v) => change(s.id, { figures: { ...s.figures, [key]: v } })} />
+                  <QuantityField
+                    key={key}
+                    label={words.charAt(0).toUpperCase() + words.slice(1)}
+                    quantity="length"
+                    value={s.figures[key] ?? null}
+                    onValue={(v) => change(s.id, { figures: { ...s.figures, [key]: v } })}
+                  />
                 ),
               )}
             </div>
             <div className="mt-2 flex flex-wrap items-end gap-3">
               <div className="w-20">
-                <TextField label="How many" inputMode="numeric" value={s.count ?? ''} onChange={(e) => change(s.id, { count: e.target.value.trim() === '' ? null : Number(e.target.value) })} />
+                <TextField
+                  label="How many"
+                  inputMode="numeric"
+                  value={s.count ?? ''}
+                  onChange={(e) =>
+                    change(s.id, { count: e.target.value.trim() === '' ? null : Number(e.target.value) })
+                  }
+                />
               </div>
               <div className="w-24">
-                <QuantityField label="±" quantity="percent" value={s.share} onValue={(v) => change(s.id, { share: v ?? Number.NaN })} />
+                <QuantityField
+                  label="±"
+                  quantity="percent"
+                  value={s.share}
+                  onValue={(v) => change(s.id, { share: v ?? Number.NaN })}
+                />
               </div>
               <div className="w-40">
-                <TextField label="Measured with" value={s.group ?? ''} onChange={(e) => change(s.id, { group: e.target.value || null })} placeholder="on its own" title="Shapes that name the same measuring share its error" />
+                <TextField
+                  label="Measured with"
+                  value={s.group ?? ''}
+                  onChange={(e) => change(s.id, { group: e.target.value || null })}
+                  placeholder="on its own"
+                  title="Shapes that name the same measuring share its error"
+                />
               </div>
               <label className="hand flex items-center gap-2">
-                <input type="checkbox" className="checkbox" checked={s.deduct} onChange={(e) => change(s.id, { deduct: e.target.checked })} /> take off
+                <input
+                  type="checkbox"
+                  className="checkbox"
+                  checked={s.deduct}
+                  onChange={(e) => change(s.id, { deduct: e.target.checked })}
+                />{' '}
+                take off
               </label>
               <p className="hand ml-auto flex items-center text-xl">
                 {s.deduct && whole[i] ? '−' : ''}
-                {whole[i] ? <Fig quantity="area" value={areaOf(whole[i] as NamedShape)} /> : <span className="quiet">·</span>}
+                {whole[i] ? (
+                  <Fig quantity="area" value={areaOf(whole[i] as NamedShape)} />
+                ) : (
+                  <span className="quiet">·</span>
+                )}
               </p>
-              <button type="button" className="btn btn-ghost btn-square" aria-label={`Remove shape ${i + 1}`} onClick={() => setShapes(shapes.filter((o) => o.id !== s.id))}>
+              <button
+                type="button"
+                className="btn btn-ghost btn-square"
+                aria-label={`Remove shape ${i + 1}`}
+                onClick={() => setShapes(shapes.filter((o) => o.id !== s.id))}
+              >
                 <Trash2 size={18} aria-hidden="true" />
               </button>
             </div>
@@ -111,7 +183,12 @@ function Shapes({ surface }: { surface: SurfaceRow }) {
         <button type="button" className="btn" onClick={add}>
           <Plus size={18} aria-hidden="true" /> Shape
         </button>
-        <button type="button" className="btn btn-primary" disabled={sending || !sum.value} onClick={() => void onSave()}>
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={sending || !sum.value}
+          onClick={() => void onSave()}
+        >
           {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save and use it'}
         </button>
       </div>
@@ -131,6 +208,13 @@ function draftOf({ figure, ...shape }: NamedShape): Draft {
 /** Null while a figure is missing or cannot be read. */
 function shapeOf({ kind, figures, ...draft }: Draft): NamedShape | null {
   const needed = SHAPE_FIGURES[kind].map(([key]) => [key, figures[key] ?? (key === 'ends' ? 0 : null)] as const);
-  const complete = needed.every(([, v]) => v !== null && Number.isFinite(v)) && draft.count !== null && Number.isInteger(draft.count) && draft.count > 0 && Number.isFinite(draft.share);
-  return complete ? { ...draft, count: draft.count as number, figure: { kind, ...Object.fromEntries(needed) } as ShapeFigure } : null;
+  const complete =
+    needed.every(([, v]) => v !== null && Number.isFinite(v)) &&
+    draft.count !== null &&
+    Number.isInteger(draft.count) &&
+    draft.count > 0 &&
+    Number.isFinite(draft.share);
+  return complete
+    ? { ...draft, count: draft.count as number, figure: { kind, ...Object.fromEntries(needed) } as ShapeFigure }
+    : null;
 }

@@ -1,6 +1,18 @@
 import { useState, type ReactNode } from 'react';
 import type { OffsetTable } from '#core/hull/offsets';
-import { guessGirthColumns, hasHeadings, readGirthTable, readOffsetCells, seemsDecimalComma, TABLE_UNITS, unitInHeadings, type BadCell, type GirthColumns, type TableStyle, type TableUnit } from '#core/hull/tables';
+import {
+  guessGirthColumns,
+  hasHeadings,
+  readGirthTable,
+  readOffsetCells,
+  seemsDecimalComma,
+  TABLE_UNITS,
+  unitInHeadings,
+  type BadCell,
+  type GirthColumns,
+  type TableStyle,
+  type TableUnit,
+} from '#core/hull/tables';
 import type { GirthStation } from '#core/hull/zoneArea';
 import { FormProblem, SelectField } from '../../parts/Field';
 import { MESH_UNIT_WORDS } from '../../parts/choiceWords';
@@ -27,8 +39,18 @@ export function GirthImport({ onTake, onClose }: { onTake: (stations: GirthStati
   };
   const headings = sheet ? hasHeadings(sheet.cells, style) : false;
   const read = sheet ? readGirthTable({ cells: sheet.cells, columns, style, headings }) : null;
-  const options = [['-1', 'not there'] as const, ...Array.from({ length: width(sheet) }, (_, i) => [String(i), columnName(sheet, i, headings)] as const)];
-  const pick = (key: keyof GirthColumns, label: string) => <SelectField label={label} options={options} value={String(columns[key])} onPick={(v) => setColumns({ ...columns, [key]: Number(v) })} />;
+  const options = [
+    ['-1', 'not there'] as const,
+    ...Array.from({ length: width(sheet) }, (_, i) => [String(i), columnName(sheet, i, headings)] as const),
+  ];
+  const pick = (key: keyof GirthColumns, label: string) => (
+    <SelectField
+      label={label}
+      options={options}
+      value={String(columns[key])}
+      onPick={(v) => setColumns({ ...columns, [key]: Number(v) })}
+    />
+  );
   return (
     <ImportDialog title="Girths from a CSV file" onClose={onClose} onSheet={take} sheet={sheet} bad={read?.bad ?? []}>
       {sheet && read && (
@@ -41,10 +63,19 @@ export function GirthImport({ onTake, onClose }: { onTake: (stations: GirthStati
           </div>
           <Preview cells={sheet.cells} bad={read.bad} />
           <BadList bad={read.bad} />
-          <button type="button" className="btn btn-primary mt-2" disabled={read.stations.length < 2} onClick={() => onTake(read.stations)}>
+          <button
+            type="button"
+            className="btn btn-primary mt-2"
+            disabled={read.stations.length < 2}
+            onClick={() => onTake(read.stations)}
+          >
             Take {read.stations.length} stations in
           </button>
-          {read.stations.length < 2 && <p className="text-sm text-error">Two stations with a position are needed. Check which column it stands in.</p>}
+          {read.stations.length < 2 && (
+            <p className="text-sm text-error">
+              Two stations with a position are needed. Check which column it stands in.
+            </p>
+          )}
         </>
       )}
     </ImportDialog>
@@ -84,7 +115,11 @@ export function OffsetImport({ onTake, onClose }: { onTake: (table: OffsetTable)
           <button type="button" className="btn btn-primary mt-2" disabled={!usable} onClick={() => onTake(read.table)}>
             Take {read.table.stationsM.length} stations and {read.table.waterlinesM.length} waterlines in
           </button>
-          {!usable && <p className="text-sm text-error">Two stations and two waterlines with their positions are needed. Check which way the table runs.</p>}
+          {!usable && (
+            <p className="text-sm text-error">
+              Two stations and two waterlines with their positions are needed. Check which way the table runs.
+            </p>
+          )}
         </>
       )}
     </ImportDialog>
@@ -94,9 +129,20 @@ export function OffsetImport({ onTake, onClose }: { onTake: (table: OffsetTable)
 function StyleFields({ style, onStyle }: { style: TableStyle; onStyle: (style: TableStyle) => void }) {
   return (
     <>
-      <SelectField label="Bare figures are" options={TABLE_UNITS.map((u) => [u, MESH_UNIT_WORDS[u]] as const)} value={style.unit} onPick={(unit: TableUnit) => onStyle({ ...style, unit })} />
+      <SelectField
+        label="Bare figures are"
+        options={TABLE_UNITS.map((u) => [u, MESH_UNIT_WORDS[u]] as const)}
+        value={style.unit}
+        onPick={(unit: TableUnit) => onStyle({ ...style, unit })}
+      />
       <label className="hand flex items-center gap-2 self-end">
-        <input type="checkbox" className="checkbox" checked={style.decimalComma} onChange={(e) => onStyle({ ...style, decimalComma: e.target.checked })} /> decimal comma
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={style.decimalComma}
+          onChange={(e) => onStyle({ ...style, decimalComma: e.target.checked })}
+        />{' '}
+        decimal comma
       </label>
     </>
   );
@@ -107,20 +153,36 @@ function guessStyle(cells: readonly (readonly string[])[]): TableStyle {
 }
 
 const width = (sheet: Sheet | null) => Math.max(0, ...(sheet?.cells ?? []).map((r) => r.length));
-const columnName = (sheet: Sheet | null, i: number, headings: boolean) => (headings && sheet?.cells[0]?.[i]?.trim() ? sheet.cells[0][i] : `column ${i + 1}`) as string;
+const columnName = (sheet: Sheet | null, i: number, headings: boolean) =>
+  (headings && sheet?.cells[0]?.[i]?.trim() ? sheet.cells[0][i] : `column ${i + 1}`) as string;
 
-function ImportDialog({ title, onClose, onSheet, sheet, children }: { title: string; onClose: () => void; onSheet: (sheet: Sheet) => void; sheet: Sheet | null; bad: readonly BadCell[]; children: ReactNode }) {
+function ImportDialog({
+  title,
+  onClose,
+  onSheet,
+  sheet,
+  children,
+}: {
+  title: string;
+  onClose: () => void;
+  onSheet: (sheet: Sheet) => void;
+  sheet: Sheet | null;
+  bad: readonly BadCell[];
+  children: ReactNode;
+}) {
   const dialog = useModal();
   const [problem, setProblem] = useState<string | null>(null);
   const read = async (file: File | undefined) => {
     if (!file) return;
     setProblem(null);
-    if (file.size > MOST_BYTES) return setProblem('The file is larger than 2 MB, which no table of a hull is. Choose the right one.');
+    if (file.size > MOST_BYTES)
+      return setProblem('The file is larger than 2 MB, which no table of a hull is. Choose the right one.');
     const { default: Papa } = await import('papaparse');
     const text = await file.text();
     if (text.includes('\u0000')) return setProblem('This is not a text file. Save the table as CSV and choose that.');
     const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-    if (data.length < 2 || width({ name: '', cells: data }) < 2) return setProblem('There is no table in this file: it needs rows and columns. Save it as CSV and choose that.');
+    if (data.length < 2 || width({ name: '', cells: data }) < 2)
+      return setProblem('There is no table in this file: it needs rows and columns. Save it as CSV and choose that.');
     onSheet({ name: file.name, cells: data });
   };
   return (
@@ -129,7 +191,12 @@ function ImportDialog({ title, onClose, onSheet, sheet, children }: { title: str
         <h2 className="mb-2">{title}</h2>
         <label className="flex flex-col gap-1">
           <span className="lab">{sheet ? sheet.name : 'File with commas, semicolons or tabs between its columns'}</span>
-          <input type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" className="file-input hand" onChange={(e) => void read(e.target.files?.[0])} />
+          <input
+            type="file"
+            accept=".csv,.txt,.tsv,text/csv,text/plain"
+            className="file-input hand"
+            onChange={(e) => void read(e.target.files?.[0])}
+          />
         </label>
         <FormProblem message={problem} />
         <div className="mt-3 min-w-0">{children}</div>
@@ -146,7 +213,12 @@ function ImportDialog({ title, onClose, onSheet, sheet, children }: { title: str
 function Preview({ cells, bad }: { cells: readonly (readonly string[])[]; bad: readonly BadCell[] }) {
   const isBad = (r: number, c: number) => bad.find((b) => b.row === r + 1 && b.column === c + 1);
   return (
-    <div className="mt-3 max-h-64 overflow-auto border border-base-300" tabIndex={0} role="region" aria-label="Preview of the table">
+    <div
+      className="mt-3 max-h-64 overflow-auto border border-base-300"
+      tabIndex={0}
+      role="region"
+      aria-label="Preview of the table"
+    >
       <table className="narrow w-full text-sm">
         <tbody>
           {cells.slice(0, SHOWN_ROWS).map((row, r) => (
@@ -155,7 +227,11 @@ function Preview({ cells, bad }: { cells: readonly (readonly string[])[]; bad: r
               {row.map((cell, c) => {
                 const problem = isBad(r, c);
                 return (
-                  <td key={c} className={`px-2 text-right ${problem ? 'bg-error text-error-content' : ''}`} title={problem?.message}>
+                  <td
+                    key={c}
+                    className={`px-2 text-right ${problem ? 'bg-error text-error-content' : ''}`}
+                    title={problem?.message}
+                  >
                     {cell}
                   </td>
                 );

@@ -11,34 +11,68 @@ import { save, type BoatView } from '../../data/store';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem, TextField } from '../../parts/Field';
 import { FormNumber, FormQuantity, FormSelect, FormText, optionsOf, useContractForm } from '../../parts/form';
-import { EXISTING_WORDS, EXPOSURE_WORDS, MASKED_WORDS, OPEN_WORK_WORDS, PATCH_WORDS, SIDE_WORDS, SUBSTRATE_WORDS, ZONE_WORDS } from '../../parts/choiceWords';
+import {
+  EXISTING_WORDS,
+  EXPOSURE_WORDS,
+  MASKED_WORDS,
+  OPEN_WORK_WORDS,
+  PATCH_WORDS,
+  SIDE_WORDS,
+  SUBSTRATE_WORDS,
+  ZONE_WORDS,
+} from '../../parts/choiceWords';
 import { AreaMethods } from './AreaMethods';
 import { bandOf } from '../../parts/hullLines';
 import { cleanArea } from './cleanArea';
 
 type Values = Omit<SurfaceDraft, 'id'>;
 
-const USUAL_SUBSTRATE: Record<Boat['hullMaterial'], Substrate> = { grp: 'gelcoat', steel: 'steel', aluminium: 'aluminium', timber: 'timber', plywood: 'plywood', ferrocement: 'ferrocement' };
+const USUAL_SUBSTRATE: Record<Boat['hullMaterial'], Substrate> = {
+  grp: 'gelcoat',
+  steel: 'steel',
+  aluminium: 'aluminium',
+  timber: 'timber',
+  plywood: 'plywood',
+  ferrocement: 'ferrocement',
+};
 const ALL_NAMES: readonly string[] = [...Object.values(ZONE_WORDS), ...Object.values(PATCH_WORDS), ''];
 
 /** A zone, or with `parent` a patch of one. */
-export function ZoneForm({ view, surface, parent, onDone }: { view: BoatView; surface: SurfaceRow | null; parent: SurfaceRow | null; onDone: () => void }) {
+export function ZoneForm({
+  view,
+  surface,
+  parent,
+  onDone,
+}: {
+  view: BoatView;
+  surface: SurfaceRow | null;
+  parent: SurfaceRow | null;
+  onDone: () => void;
+}) {
   const { boat, surfaces, hull } = view;
   const navigate = useNavigate();
   const id = useMemo(() => surface?.id ?? uuid(), [surface?.id]);
-  const initial = useMemo<Values>(() => (surface ? draftOf(surface) : parent ? newPatch(parent, surfaces) : newZone(boat, surfaces)), [surface, parent, boat, surfaces]);
+  const initial = useMemo<Values>(
+    () => (surface ? draftOf(surface) : parent ? newPatch(parent, surfaces) : newZone(boat, surfaces)),
+    [surface, parent, boat, surfaces],
+  );
   const form = useContractForm<Values>(surfaceBody, initial);
   const { failure, theirs, sending, submit } = useSubmit();
   const saved = useRef(surface !== null);
   const values = useWatch({ control: form.control }) as Values;
-  const question = useMemo(() => ({ ...values, area: cleanArea(values.area), boat, ...(hull ? { hull } : {}) }), [values, boat, hull]);
+  const question = useMemo(
+    () => ({ ...values, area: cleanArea(values.area), boat, ...(hull ? { hull } : {}) }),
+    [values, boat, hull],
+  );
 
   const settleMethod = (kind: ZoneKind, patchKind: PatchKind | null) => {
     const methods = methodsFor(kind, patchKind);
     const method = form.getValues('area.method');
     if (methods.includes(method) && isMeasured({ ...question, kind, patchKind }, method)) return;
     const measured = methods.find((m) => isMeasured({ ...question, kind, patchKind }, m));
-    pickMethod(measured ?? (methods.includes('dimensions') ? 'dimensions' : patchKind === 'highWear' ? 'band' : 'typed'));
+    pickMethod(
+      measured ?? (methods.includes('dimensions') ? 'dimensions' : patchKind === 'highWear' ? 'band' : 'typed'),
+    );
   };
   const rename = (words: string) => {
     if (ALL_NAMES.includes(form.getValues('name'))) form.setValue('name', words);
@@ -56,18 +90,36 @@ export function ZoneForm({ view, surface, parent, onDone }: { view: BoatView; su
   const pickMethod = (method: AreaMethod) => {
     form.setValue('area.method', method);
     // Empty figures to fill in, where a method is used for the first time.
-    if (method === 'typed' && form.getValues('area.typed') === null) form.setValue('area.typed', { areaM2: null as never, share: 0.1 });
-    if (method === 'offsets' && !form.getValues('area.offsets')) form.setValue('area.offsets', usualRange(values.kind, bandOf(surfaces)));
+    if (method === 'typed' && form.getValues('area.typed') === null)
+      form.setValue('area.typed', { areaM2: null as never, share: 0.1 });
+    if (method === 'offsets' && !form.getValues('area.offsets'))
+      form.setValue('area.offsets', usualRange(values.kind, bandOf(surfaces)));
     if (method === 'mesh' && !form.getValues('area.mesh')) form.setValue('area.mesh', { part: usualPart(values.kind) });
-    if (method === 'denny' && !form.getValues('area.denny')) form.setValue('area.denny', { displacedM3: null as never, draftM: null });
-    if (method === 'band' && !form.getValues('area.band')) form.setValue('area.band', { place: 'waterline', widthM: 0.3, lengthM: null });
-    if (method === 'calibrated' && !form.getValues('area.calibrated')) form.setValue('area.calibrated', { coatId: null, litres: null as never, wetFilmMicron: null as never, thinner: 0, readings: 5 });
+    if (method === 'denny' && !form.getValues('area.denny'))
+      form.setValue('area.denny', { displacedM3: null as never, draftM: null });
+    if (method === 'band' && !form.getValues('area.band'))
+      form.setValue('area.band', { place: 'waterline', widthM: 0.3, lengthM: null });
+    if (method === 'calibrated' && !form.getValues('area.calibrated'))
+      form.setValue('area.calibrated', {
+        coatId: null,
+        litres: null as never,
+        wetFilmMicron: null as never,
+        thinner: 0,
+        readings: 5,
+      });
     // Figures begun and never finished must not hold up another method.
     form.setValue('area', { ...cleanArea(form.getValues('area'), method), method });
   };
 
   const send = async (submitted: Values): Promise<boolean> => {
-    const row: SurfaceRow = { ...submitted, area: cleanArea(submitted.area), id, areaM2: surface?.areaM2 ?? 0, areaShare: surface?.areaShare ?? 0, grossM2: surface?.grossM2 ?? 0 };
+    const row: SurfaceRow = {
+      ...submitted,
+      area: cleanArea(submitted.area),
+      id,
+      areaM2: surface?.areaM2 ?? 0,
+      areaShare: surface?.areaShare ?? 0,
+      grossM2: surface?.grossM2 ?? 0,
+    };
     const ok = await submit({ kind: 'surface', row }, `${row.name} saved`);
     saved.current ||= ok;
     return ok;
@@ -93,7 +145,12 @@ export function ZoneForm({ view, surface, parent, onDone }: { view: BoatView; su
         <h1 className="ruled pb-1 text-2xl">{heading}</h1>
         <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
           {parent ? (
-            <FormSelect name="patchKind" label={`Kind of patch on ${parent.name}`} options={optionsOf(PATCH_WORDS)} onPicked={pickPatch} />
+            <FormSelect
+              name="patchKind"
+              label={`Kind of patch on ${parent.name}`}
+              options={optionsOf(PATCH_WORDS)}
+              onPicked={pickPatch}
+            />
           ) : (
             <FormSelect name="kind" label="Kind of zone" options={optionsOf(ZONE_WORDS)} onPicked={pickKind} />
           )}
@@ -101,13 +158,43 @@ export function ZoneForm({ view, surface, parent, onDone }: { view: BoatView; su
           <FormSelect name="substrate" label="Substrate" options={optionsOf(SUBSTRATE_WORDS)} />
           <FormSelect name="existing" label="What is on it already" options={optionsOf(EXISTING_WORDS)} />
           <FormSelect name="exposure" label="Exposure" options={optionsOf(EXPOSURE_WORDS)} />
-          {!parent && <FormSelect name="side" label="Side" options={optionsOf(SIDE_WORDS)} onPicked={(side) => form.setValue('partShare', side === 'part' ? 0.5 : null)} />}
-          {values.side === 'part' && <FormQuantity name="partShare" label="Part of the whole" quantity="percent" hint="Half of the hull is 50 %" />}
+          {!parent && (
+            <FormSelect
+              name="side"
+              label="Side"
+              options={optionsOf(SIDE_WORDS)}
+              onPicked={(side) => form.setValue('partShare', side === 'part' ? 0.5 : null)}
+            />
+          )}
+          {values.side === 'part' && (
+            <FormQuantity
+              name="partShare"
+              label="Part of the whole"
+              quantity="percent"
+              hint="Half of the hull is 50 %"
+            />
+          )}
           {parent && values.patchKind && (
-            <FormNumber name="sharedCoats" label="Coats of its zone beneath it" hint={PATCHES[values.patchKind] === 'carved' ? 'Left empty, none: it gets its own from coat 1, and its area is taken off the zone’s.' : 'Left empty, all: it lies on the zone, whose area stays whole.'} />
+            <FormNumber
+              name="sharedCoats"
+              label="Coats of its zone beneath it"
+              hint={
+                PATCHES[values.patchKind] === 'carved'
+                  ? 'Left empty, none: it gets its own from coat 1, and its area is taken off the zone’s.'
+                  : 'Left empty, all: it lies on the zone, whose area stays whole.'
+              }
+            />
           )}
         </div>
-        <AreaMethods view={view} surfaceId={id} question={question} onPick={pickMethod} onMeasure={(what) => goMeasure(what === 'girths' || what === 'shapes' ? `${base}/${id}/${what}` : `${base}/${what}`)} />
+        <AreaMethods
+          view={view}
+          surfaceId={id}
+          question={question}
+          onPick={pickMethod}
+          onMeasure={(what) =>
+            goMeasure(what === 'girths' || what === 'shapes' ? `${base}/${id}/${what}` : `${base}/${what}`)
+          }
+        />
         <OpenWorkList />
         <MaskList />
         <FormText name="notes" label="Condition, notes" />
@@ -133,7 +220,9 @@ export function ZoneForm({ view, surface, parent, onDone }: { view: BoatView; su
             </button>
           )}
         </div>
-        {!form.formState.isValid && form.formState.submitCount > 0 && Object.keys(form.formState.errors).length > 0 && <p className="text-sm text-error">Something above cannot be saved yet: look for the red sentence.</p>}
+        {!form.formState.isValid && form.formState.submitCount > 0 && Object.keys(form.formState.errors).length > 0 && (
+          <p className="text-sm text-error">Something above cannot be saved yet: look for the red sentence.</p>
+        )}
       </form>
     </FormProvider>
   );
@@ -149,18 +238,48 @@ const nextSort = (surfaces: readonly SurfaceRow[]) => Math.max(0, ...surfaces.ma
 function newZone(boat: Boat, surfaces: readonly SurfaceRow[]): Values {
   const kind: ZoneKind = surfaces.some((s) => s.kind === 'underwater') ? 'topsides' : 'underwater';
   return {
-    boatId: boat.id, name: ZONE_WORDS[kind], kind, substrate: USUAL_SUBSTRATE[boat.hullMaterial], exposure: USUAL_EXPOSURE[kind], existing: 'bare',
+    boatId: boat.id,
+    name: ZONE_WORDS[kind],
+    kind,
+    substrate: USUAL_SUBSTRATE[boat.hullMaterial],
+    exposure: USUAL_EXPOSURE[kind],
+    existing: 'bare',
     area: { method: 'dimensions', dimensions: {}, typed: null },
-    side: 'both', partShare: null, notes: '', maskList: [], openWork: [], parentId: null, patchKind: null, sharedCoats: null, sort: nextSort(surfaces), version: 0, deleted: false,
+    side: 'both',
+    partShare: null,
+    notes: '',
+    maskList: [],
+    openWork: [],
+    parentId: null,
+    patchKind: null,
+    sharedCoats: null,
+    sort: nextSort(surfaces),
+    version: 0,
+    deleted: false,
   };
 }
 
 function newPatch(parent: SurfaceRow, surfaces: readonly SurfaceRow[]): Values {
   const { boatId, kind, substrate, exposure, existing } = parent;
   return {
-    boatId, name: PATCH_WORDS.standPad, kind, substrate, exposure, existing,
+    boatId,
+    name: PATCH_WORDS.standPad,
+    kind,
+    substrate,
+    exposure,
+    existing,
     area: { method: 'typed', dimensions: {}, typed: { areaM2: null as never, share: 0.1 } },
-    side: 'both', partShare: null, notes: '', maskList: [], openWork: [], parentId: parent.id, patchKind: 'standPad', sharedCoats: null, sort: nextSort(surfaces), version: 0, deleted: false,
+    side: 'both',
+    partShare: null,
+    notes: '',
+    maskList: [],
+    openWork: [],
+    parentId: parent.id,
+    patchKind: 'standPad',
+    sharedCoats: null,
+    sort: nextSort(surfaces),
+    version: 0,
+    deleted: false,
   };
 }
 
@@ -173,7 +292,11 @@ function OpenWorkList() {
       <legend className="sr-only">Open work</legend>
       <div className="flex items-center justify-between">
         <span className="lab">Open work: paint waits for it</span>
-        <button type="button" className="btn btn-ghost" onClick={() => append({ id: uuid(), kind: 'repair', note: '', done: false })}>
+        <button
+          type="button"
+          className="btn btn-ghost"
+          onClick={() => append({ id: uuid(), kind: 'repair', note: '', done: false })}
+        >
           <Plus size={18} aria-hidden="true" /> Open work
         </button>
       </div>
@@ -188,7 +311,12 @@ function OpenWorkList() {
           <div className="w-44 grow-[2]">
             <TextField label="What and where" {...register(`openWork.${i}.note`)} />
           </div>
-          <button type="button" className="btn btn-ghost btn-square" aria-label={`Remove work ${i + 1}`} onClick={() => remove(i)}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            aria-label={`Remove work ${i + 1}`}
+            onClick={() => remove(i)}
+          >
             <Trash2 size={18} aria-hidden="true" />
           </button>
         </div>
@@ -206,7 +334,11 @@ function MaskList() {
       <legend className="sr-only">Not to be painted</legend>
       <div className="flex items-center justify-between">
         <span className="lab">Not to be painted: mask before, check unmasked before launch</span>
-        <button type="button" className="btn btn-ghost" onClick={() => append({ id: uuid(), thing: 'anode', count: 1, note: '' })}>
+        <button
+          type="button"
+          className="btn btn-ghost"
+          onClick={() => append({ id: uuid(), thing: 'anode', count: 1, note: '' })}
+        >
           <Plus size={18} aria-hidden="true" /> Mask
         </button>
       </div>
@@ -221,7 +353,12 @@ function MaskList() {
           <div className="w-44 grow-[2]">
             <TextField label="Where" {...register(`maskList.${i}.note`)} />
           </div>
-          <button type="button" className="btn btn-ghost btn-square" aria-label={`Remove mask ${i + 1}`} onClick={() => remove(i)}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            aria-label={`Remove mask ${i + 1}`}
+            onClick={() => remove(i)}
+          >
             <Trash2 size={18} aria-hidden="true" />
           </button>
         </div>
@@ -229,4 +366,3 @@ function MaskList() {
     </fieldset>
   );
 }
-

@@ -43,12 +43,31 @@ export function MixPlace() {
   return (
     <div className="min-w-0">
       {running}
-      <MixOne key={`${found.stint.sheetId}/${found.chosen.map((z) => z.surfaceId).join()}`} view={view} stints={stints} stint={found.stint} chosen={found.chosen} onPick={pick} />
+      <MixOne
+        key={`${found.stint.sheetId}/${found.chosen.map((z) => z.surfaceId).join()}`}
+        view={view}
+        stints={stints}
+        stint={found.stint}
+        chosen={found.chosen}
+        onPick={pick}
+      />
     </div>
   );
 }
 
-function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stints: Stint[]; stint: Stint; chosen: ZoneStatus[]; onPick: (ids: string[]) => void }) {
+function MixOne({
+  view,
+  stints,
+  stint,
+  chosen,
+  onPick,
+}: {
+  view: BoatView;
+  stints: Stint[];
+  stint: Stint;
+  chosen: ZoneStatus[];
+  onPick: (ids: string[]) => void;
+}) {
   const { units } = useSettings();
   const { boat, surfaces, at, hours } = view;
   const sheet = chosen[0]?.nextSheet as NonNullable<ZoneStatus['nextSheet']>;
@@ -59,7 +78,16 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
   const takes = chosen.map((z) => {
     const own = z.nextLayer ?? layer;
     const { areaM2 } = zoneOf(z.surfaceId);
-    return { areaM2, litres: litresNeeded({ areaM2, dftMicron: own.dftMicron, solids: sheet.solids, loss: own.loss, deadVolumeLPerM2: own.deadVolumeLPerM2 }) };
+    return {
+      areaM2,
+      litres: litresNeeded({
+        areaM2,
+        dftMicron: own.dftMicron,
+        solids: sheet.solids,
+        loss: own.loss,
+        deadVolumeLPerM2: own.deadVolumeLPerM2,
+      }),
+    };
   });
   const wholeM2 = takes.reduce((sum, t) => sum + t.areaM2, 0);
   const wholeL = takes.reduce((sum, t) => sum + t.litres, 0);
@@ -75,14 +103,28 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
 
   const wantedL = by === 'litres' && litres !== null ? litres : (areaM2 ?? 0) * perM2;
   const mixedL = Number.isFinite(wantedL) && wantedL > 0 ? wantedL : 0;
-  const pot = sheet.potLife && potC !== null && Number.isFinite(potC) ? potLifeH({ table: sheet.potLife, tempC: potC }) : null;
-  const mostL = pot ? largestBatchL({ potLifeH: pot.hours, inductionMin: sheet.inductionMin ?? 0, rateM2PerH: USUAL_RATE_M2_PER_H[layer.method], painters: 1, litresPerM2: perM2 }) : null;
+  const pot =
+    sheet.potLife && potC !== null && Number.isFinite(potC) ? potLifeH({ table: sheet.potLife, tempC: potC }) : null;
+  const mostL = pot
+    ? largestBatchL({
+        potLifeH: pot.hours,
+        inductionMin: sheet.inductionMin ?? 0,
+        rateM2PerH: USUAL_RATE_M2_PER_H[layer.method],
+        painters: 1,
+        litresPerM2: perM2,
+      })
+    : null;
 
   let batch: Batch | null = null;
   let problem: string | null = null;
   try {
     const share = Number.isFinite(thinner) ? (thinner ?? 0) : 0;
-    batch = splitBatch({ parts: sheet.parts, basis: sheet.ratioBasis, mixedL, thinner: { share: sheetThinnerOfMixed(sheet, share), of: 'mixed' } });
+    batch = splitBatch({
+      parts: sheet.parts,
+      basis: sheet.ratioBasis,
+      mixedL,
+      thinner: { share: sheetThinnerOfMixed(sheet, share), of: 'mixed' },
+    });
   } catch (error) {
     problem = (error as Error).message;
   }
@@ -125,7 +167,9 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
           <SelectField
             label="Product"
             value={stint.sheetId}
-            options={stints.map((s) => [s.sheetId, `${s.name}: ${s.zones.map((z) => zoneOf(z.surfaceId).name).join(', ')}`] as const)}
+            options={stints.map(
+              (s) => [s.sheetId, `${s.name}: ${s.zones.map((z) => zoneOf(z.surfaceId).name).join(', ')}`] as const,
+            )}
             onPick={(sheetId) => onPick([stints.find((s) => s.sheetId === sheetId)?.zones[0]?.surfaceId ?? ''])}
           />
         )}
@@ -133,14 +177,25 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
           <legend className="lab">For</legend>
           {stint.zones.map((z) => {
             const on = chosen.some((c) => c.surfaceId === z.surfaceId);
-            const ids = on ? chosen.filter((c) => c.surfaceId !== z.surfaceId).map((c) => c.surfaceId) : [...chosen.map((c) => c.surfaceId), z.surfaceId];
+            const ids = on
+              ? chosen.filter((c) => c.surfaceId !== z.surfaceId).map((c) => c.surfaceId)
+              : [...chosen.map((c) => c.surfaceId), z.surfaceId];
             return (
               <label key={z.surfaceId} className="flex min-h-11 items-center gap-3">
-                <input type="checkbox" className="checkbox" checked={on} onChange={() => ids.length > 0 && onPick(ids)} />
+                <input
+                  type="checkbox"
+                  className="checkbox"
+                  checked={on}
+                  onChange={() => ids.length > 0 && onPick(ids)}
+                />
                 <span className="flex-1">
                   {zoneOf(z.surfaceId).name} <span className="quiet">{nextName(z)}</span>
                 </span>
-                <Fig quantity="area" value={zoneOf(z.surfaceId).areaM2} approx={zoneOf(z.surfaceId).area.method === 'dimensions'} />
+                <Fig
+                  quantity="area"
+                  value={zoneOf(z.surfaceId).areaM2}
+                  approx={zoneOf(z.surfaceId).area.method === 'dimensions'}
+                />
               </label>
             );
           })}
@@ -159,15 +214,47 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
         />
         <div className="grid grid-cols-2 gap-3">
           {by === 'area' ? (
-            <QuantityField label="Area to do" quantity="area" value={areaM2} onValue={setArea} hint="Less what is done already" />
+            <QuantityField
+              label="Area to do"
+              quantity="area"
+              value={areaM2}
+              onValue={setArea}
+              hint="Less what is done already"
+            />
           ) : (
             <QuantityField label="Mixed paint, without thinner" quantity="volume" value={litres} onValue={setLitres} />
           )}
-          <QuantityField label={`Thinner, of ${sheet.thinner?.of === 'base' ? 'the base' : 'the mix'}`} quantity="percent" value={thinner} onValue={setThinner} hint={sheet.thinner ? `${sheet.thinner.name}, at most ${Math.round(sheet.thinner.maxShare * 100)} %` : 'The sheet gives none'} />
-          <QuantityField label="Temperature of the paint" quantity="temperature" value={potC} onValue={setPotC} hint="Air now, until you measure" />
-          <QuantityField label="Pot, inside width" quantity="length" value={diameterM} onValue={setDiameter} hint="7 in, 18 cm" />
+          <QuantityField
+            label={`Thinner, of ${sheet.thinner?.of === 'base' ? 'the base' : 'the mix'}`}
+            quantity="percent"
+            value={thinner}
+            onValue={setThinner}
+            hint={
+              sheet.thinner
+                ? `${sheet.thinner.name}, at most ${Math.round(sheet.thinner.maxShare * 100)} %`
+                : 'The sheet gives none'
+            }
+          />
+          <QuantityField
+            label="Temperature of the paint"
+            quantity="temperature"
+            value={potC}
+            onValue={setPotC}
+            hint="Air now, until you measure"
+          />
+          <QuantityField
+            label="Pot, inside width"
+            quantity="length"
+            value={diameterM}
+            onValue={setDiameter}
+            hint="7 in, 18 cm"
+          />
         </div>
-        {thinner !== null && thinner > (sheet.thinner?.maxShare ?? 0) && <p className="border-l-4 border-warning bg-base-200 px-3 py-1">More thinner than the sheet allows: it sags and loses film.</p>}
+        {thinner !== null && thinner > (sheet.thinner?.maxShare ?? 0) && (
+          <p className="border-l-4 border-warning bg-base-200 px-3 py-1">
+            More thinner than the sheet allows: it sags and loses film.
+          </p>
+        )}
       </section>
       <section className="order-2 min-w-0 lg:order-3" aria-label="The batch">
         {problem && <p className="border-l-4 border-error px-3 py-2">{problem}</p>}
@@ -184,7 +271,9 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
                 </thead>
                 <tbody>
                   {batch.parts.map((part, i) => {
-                    const upTo = batch.parts.slice(0, i + 1).every((p) => p.massKg !== null) ? batch.parts.slice(0, i + 1).reduce((sum, p) => sum + (p.massKg as number), 0) : null;
+                    const upTo = batch.parts.slice(0, i + 1).every((p) => p.massKg !== null)
+                      ? batch.parts.slice(0, i + 1).reduce((sum, p) => sum + (p.massKg as number), 0)
+                      : null;
                     return (
                       <tr key={part.name} className="border-b border-base-300 align-baseline">
                         <th scope="row" className="py-1.5 pr-2 font-normal">
@@ -199,7 +288,13 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
                         <td className="py-1.5 text-right">
                           <Fig quantity="volume" value={part.volumeL} unit={volumeUnit} className="text-3xl" />
                         </td>
-                        <td className="py-1.5 text-right">{upTo === null ? <span className="quiet">no weighing</span> : <Fig quantity="mass" value={upTo} unit={massUnit} className="text-3xl" />}</td>
+                        <td className="py-1.5 text-right">
+                          {upTo === null ? (
+                            <span className="quiet">no weighing</span>
+                          ) : (
+                            <Fig quantity="mass" value={upTo} unit={massUnit} className="text-3xl" />
+                          )}
+                        </td>
                       </tr>
                     );
                   })}
@@ -227,7 +322,10 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
               </table>
               {diameterM !== null && diameterM > 0 && Number.isFinite(diameterM) && (
                 <Pot
-                  pours={[...batch.parts.map((p) => ({ name: p.name, litres: p.volumeL })), ...(batch.thinnerL > 0 ? [{ name: 'thinner', litres: batch.thinnerL }] : [])]}
+                  pours={[
+                    ...batch.parts.map((p) => ({ name: p.name, litres: p.volumeL })),
+                    ...(batch.thinnerL > 0 ? [{ name: 'thinner', litres: batch.thinnerL }] : []),
+                  ]}
                   diameterM={diameterM}
                   unit={volumeUnit}
                   largestL={Math.max(wholeL * 1.5, 1)}
@@ -240,12 +338,17 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
             </div>
             {missing.length > 0 && (
               <p className="mt-2">
-                No weighing: the density of {missing.join(' and ')} is not on the sheet. <Link className="underline underline-offset-4" to={`/sheets/${stint.sheetId}/edit`}>Type it in</Link>; a volume ratio never goes on the scale as it is.
+                No weighing: the density of {missing.join(' and ')} is not on the sheet.{' '}
+                <Link className="underline underline-offset-4" to={`/sheets/${stint.sheetId}/edit`}>
+                  Type it in
+                </Link>
+                ; a volume ratio never goes on the scale as it is.
               </p>
             )}
             <ul className="sheet-rule mt-2">
               <li className="py-1.5">
-                Does <Fig quantity="area" value={perM2 > 0 ? mixedL / perM2 : 0} /> of <Fig quantity="area" value={wholeM2} /> at <Fig quantity="film" value={layer.dftMicron} /> dry.
+                Does <Fig quantity="area" value={perM2 > 0 ? mixedL / perM2 : 0} /> of{' '}
+                <Fig quantity="area" value={wholeM2} /> at <Fig quantity="film" value={layer.dftMicron} /> dry.
               </li>
               {sheet.inductionMin ? (
                 <li className="py-1.5">
@@ -254,7 +357,12 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
               ) : null}
               {pot ? (
                 <li className="py-1.5">
-                  Pot life <span className={`fig ${pot.estimated ? 'approx' : ''}`}>{pot.estimated && '≈ '}{spanWords(pot.hours * 3_600_000)}</span> at <Fig quantity="temperature" value={potC ?? airNow} />
+                  Pot life{' '}
+                  <span className={`fig ${pot.estimated ? 'approx' : ''}`}>
+                    {pot.estimated && '≈ '}
+                    {spanWords(pot.hours * 3_600_000)}
+                  </span>{' '}
+                  at <Fig quantity="temperature" value={potC ?? airNow} />
                   {pot.estimated && <span className="quiet"> estimated from one figure</span>}.
                 </li>
               ) : (
@@ -262,11 +370,23 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
               )}
               {mostL !== null && mixedL > mostL && (
                 <li className="border-l-4 border-warning bg-base-200 px-3 py-1.5">
-                  More than one painter puts on in the pot life: at most <Fig quantity="volume" value={mostL} /> at a time by {layer.method}. <button type="button" className="underline underline-offset-4" onClick={() => (setBy('litres'), setLitres(Math.floor(mostL * 100) / 100))}>Make it that much</button>
+                  More than one painter puts on in the pot life: at most <Fig quantity="volume" value={mostL} /> at a
+                  time by {layer.method}.{' '}
+                  <button
+                    type="button"
+                    className="underline underline-offset-4"
+                    onClick={() => (setBy('litres'), setLitres(Math.floor(mostL * 100) / 100))}
+                  >
+                    Make it that much
+                  </button>
                 </li>
               )}
             </ul>
-            {sheet.caution && <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">{sheet.caution} Follow the maker’s sheet and your local rules.</p>}
+            {sheet.caution && (
+              <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">
+                {sheet.caution} Follow the maker’s sheet and your local rules.
+              </p>
+            )}
             <div className="mt-4 flex flex-wrap gap-3">
               {mixedId === null ? (
                 <button type="button" className="btn btn-primary" disabled={mixedL <= 0} onClick={mix}>
@@ -274,7 +394,10 @@ function MixOne({ view, stints, stint, chosen, onPick }: { view: BoatView; stint
                 </button>
               ) : (
                 <>
-                  <Link className="btn btn-primary" to={`/boats/${boat.id}/coat/start?on=${chosen.map((z) => z.surfaceId).join(',')}&batch=${mixedId}`}>
+                  <Link
+                    className="btn btn-primary"
+                    to={`/boats/${boat.id}/coat/start?on=${chosen.map((z) => z.surfaceId).join(',')}&batch=${mixedId}`}
+                  >
                     Start the coat with it
                   </Link>
                   <button type="button" className="btn" onClick={() => setMixedId(null)}>

@@ -10,7 +10,19 @@ const FILLS = ['#b9bdb9', '#d8c48f', '#c9b3a0', '#dfe3e4'];
  * The pot with the mark to which each part fills it, to scale for its diameter. Dragging the level, or the
  * arrow keys, sizes the batch.
  */
-export function Pot({ pours, diameterM, unit, largestL, onTotal }: { pours: readonly { name: string; litres: number }[]; diameterM: number; unit: Unit; largestL: number; onTotal: (litres: number) => void }) {
+export function Pot({
+  pours,
+  diameterM,
+  unit,
+  largestL,
+  onTotal,
+}: {
+  pours: readonly { name: string; litres: number }[];
+  diameterM: number;
+  unit: Unit;
+  largestL: number;
+  onTotal: (litres: number) => void;
+}) {
   const { units } = useSettings();
   const litresText = (litres: number) => {
     const f = figure('volume', litres, units, undefined, unit);
@@ -39,7 +51,16 @@ export function Pot({ pours, diameterM, unit, largestL, onTotal }: { pours: read
     onTotal(round(litresAt(e.clientY)));
   };
   const keys = (e: KeyboardEvent) => {
-    const step = e.key === 'ArrowUp' || e.key === 'ArrowRight' ? 0.05 : e.key === 'ArrowDown' || e.key === 'ArrowLeft' ? -0.05 : e.key === 'PageUp' ? 0.5 : e.key === 'PageDown' ? -0.5 : 0;
+    const step =
+      e.key === 'ArrowUp' || e.key === 'ArrowRight'
+        ? 0.05
+        : e.key === 'ArrowDown' || e.key === 'ArrowLeft'
+          ? -0.05
+          : e.key === 'PageUp'
+            ? 0.5
+            : e.key === 'PageDown'
+              ? -0.5
+              : 0;
     if (step === 0) return;
     e.preventDefault();
     onTotal(round(Math.min(largestL, Math.max(0, total + step))));
@@ -70,20 +91,35 @@ export function Pot({ pours, diameterM, unit, largestL, onTotal }: { pours: read
         const from = y(i === 0 ? 0 : (marks[i - 1]?.heightM ?? 0));
         const to = y(mark.heightM);
         const wanted = to + 5;
-        const textY = placed.length === 0 ? Math.min(wanted, box.bottom - 2) : Math.min(wanted, (placed[placed.length - 1] as number) - 19);
+        const textY =
+          placed.length === 0
+            ? Math.min(wanted, box.bottom - 2)
+            : Math.min(wanted, (placed[placed.length - 1] as number) - 19);
         placed.push(textY);
         return (
           <g key={mark.name}>
             <rect x={box.left} y={to} width={w} height={Math.max(0, from - to)} fill={FILLS[i % FILLS.length]} />
-            <path d={`M${box.left - 6} ${to}H${box.left + w + 6}L${box.left + w + 16} ${textY - 5}h4`} stroke="currentColor" strokeWidth={i === marks.length - 1 ? 2.4 : 1.2} fill="none" />
+            <path
+              d={`M${box.left - 6} ${to}H${box.left + w + 6}L${box.left + w + 16} ${textY - 5}h4`}
+              stroke="currentColor"
+              strokeWidth={i === marks.length - 1 ? 2.4 : 1.2}
+              fill="none"
+            />
             <text x={box.left + w + 24} y={textY} fontSize="16" fill="currentColor" className="narrow">
               {i === 0 ? '' : '+ '}
-              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name} <tspan fontWeight="600">{litresText(mark.upToL)}</tspan>
+              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name}{' '}
+              <tspan fontWeight="600">{litresText(mark.upToL)}</tspan>
             </text>
           </g>
         );
       })}
-      <path d={`M${box.left} ${rim}V${box.bottom}h${w}V${rim}`} fill="none" stroke="currentColor" strokeWidth="3" strokeLinejoin="round" />
+      <path
+        d={`M${box.left} ${rim}V${box.bottom}h${w}V${rim}`}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="3"
+        strokeLinejoin="round"
+      />
     </svg>
   );
 }

@@ -26,7 +26,12 @@ export function RecordPlace() {
           Back up
         </Link>
       </div>
-      {coats.length === 0 && <p className="max-w-prose py-3">No coat is logged yet. What is started, read, combed and finished at the hull is kept here for the surveyor and the next owner.</p>}
+      {coats.length === 0 && (
+        <p className="max-w-prose py-3">
+          No coat is logged yet. What is started, read, combed and finished at the hull is kept here for the surveyor
+          and the next owner.
+        </p>
+      )}
       <Decided view={view} />
       {[...coats].reverse().map((coat) => (
         <Sheet key={coat.id} view={view} coat={coat} />
@@ -49,13 +54,21 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
     <article className="grid min-w-0 gap-x-8 gap-y-1 border-b border-base-300 py-3 md:grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,4fr)]">
       <div className="min-w-0">
         <h2 className="flex items-center gap-2">
-          <span className="inline-block h-6 w-4 shrink-0 border border-base-content" style={{ background: coat.colourHex }} aria-hidden="true" />
-          <Link to={`/boats/${boat.id}/coat/${coat.id}`} className="link-row min-w-0 underline decoration-1 underline-offset-4">
+          <span
+            className="inline-block h-6 w-4 shrink-0 border border-base-content"
+            style={{ background: coat.colourHex }}
+            aria-hidden="true"
+          />
+          <Link
+            to={`/boats/${boat.id}/coat/${coat.id}`}
+            className="link-row min-w-0 underline decoration-1 underline-offset-4"
+          >
             {coat.on.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ')}
           </Link>
         </h2>
         <p>
-          {revision ? `${revision.body.name}, revision ${revision.revision}` : 'unknown sheet'}, {coat.colour}, {METHOD_WORDS[coat.method].toLowerCase()}
+          {revision ? `${revision.body.name}, revision ${revision.revision}` : 'unknown sheet'}, {coat.colour},{' '}
+          {METHOD_WORDS[coat.method].toLowerCase()}
         </p>
         <p className="quiet">{coat.painter || 'no painter named'}</p>
       </div>
@@ -65,7 +78,8 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
         <p className="flex flex-wrap gap-x-4">
           {reading && (
             <span>
-              air <Fig quantity="temperature" value={reading.airC as number} /> <Fig quantity="percent" value={reading.rh as number} digits={0} />
+              air <Fig quantity="temperature" value={reading.airC as number} />{' '}
+              <Fig quantity="percent" value={reading.rh as number} digits={0} />
             </span>
           )}
           {surfaceC !== null && (
@@ -88,7 +102,8 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
         <p>
           {film ? (
             <>
-              {film.readings} combed: <Fig quantity="film" value={film.wetMicron} /> wet = <Fig quantity="film" value={film.dryMicron} /> dry
+              {film.readings} combed: <Fig quantity="film" value={film.wetMicron} /> wet ={' '}
+              <Fig quantity="film" value={film.dryMicron} /> dry
             </>
           ) : (
             <span className="quiet">not combed</span>
@@ -101,7 +116,8 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
         )}
         {poured.map((b) => (
           <p key={b.id} className="text-sm quiet">
-            {b.parts.map((p) => p.name).join(' + ')}: {b.parts.map((p, i) => (
+            {b.parts.map((p) => p.name).join(' + ')}:{' '}
+            {b.parts.map((p, i) => (
               <span key={p.name}>
                 {i > 0 && ' + '}
                 <Fig quantity="volume" value={p.volumeL} />
@@ -135,8 +151,22 @@ function Decided({ view }: { view: BoatView }) {
     const zone = surfaces.find((s) => s.id === b.surfaceId)?.name;
     if (!zone) return [];
     return [
-      ...b.records.map((r) => ({ id: r.id, at: r.at, zone, what: RECORD_WORDS[r.kind], words: r.note, painter: r.painter })),
-      ...b.overrides.map((o) => ({ id: o.key, at: o.at, zone, what: 'Let stand against a rule', words: o.reason, painter: o.painter })),
+      ...b.records.map((r) => ({
+        id: r.id,
+        at: r.at,
+        zone,
+        what: RECORD_WORDS[r.kind],
+        words: r.note,
+        painter: r.painter,
+      })),
+      ...b.overrides.map((o) => ({
+        id: o.key,
+        at: o.at,
+        zone,
+        what: 'Let stand against a rule',
+        words: o.reason,
+        painter: o.painter,
+      })),
     ];
   });
   if (rows.length === 0) return null;
@@ -148,7 +178,8 @@ function Decided({ view }: { view: BoatView }) {
           .sort((a, b) => b.at - a.at)
           .map((r) => (
             <li key={r.id} className="py-0.5">
-              <span className="narrow">{day(r.at)}</span> <span className="font-semibold">{r.zone}</span>: {r.what.toLowerCase()}. {r.words} <span className="quiet">{r.painter}</span>
+              <span className="narrow">{day(r.at)}</span> <span className="font-semibold">{r.zone}</span>:{' '}
+              {r.what.toLowerCase()}. {r.words} <span className="quiet">{r.painter}</span>
             </li>
           ))}
       </ul>

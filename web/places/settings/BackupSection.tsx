@@ -17,7 +17,8 @@ const WHY: Record<KeptBackup['why'], string> = {
 };
 
 const when = (at: number) => DateTime.fromMillis(at).toFormat('ccc d LLL yyyy, HH:mm');
-const size = (bytes: number) => (bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`);
+const size = (bytes: number) =>
+  bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 
 interface Progress {
   readonly problem: string | null;
@@ -46,7 +47,11 @@ function useRestore() {
 type Restoring = ReturnType<typeof useRestore>;
 
 export function BackupSection() {
-  const { data: keeping } = useQuery({ queryKey: ['keeping'], queryFn: () => call<Keeping>('GET', '/keeping'), refetchInterval: 60_000 });
+  const { data: keeping } = useQuery({
+    queryKey: ['keeping'],
+    queryFn: () => call<Keeping>('GET', '/keeping'),
+    refetchInterval: 60_000,
+  });
   const restoring = useRestore();
   const { problem, done } = restoring.progress;
   return (
@@ -54,7 +59,10 @@ export function BackupSection() {
       <h2 id="s-backup" className="ruled pb-1 text-[1.75rem]">
         Back up and restore
       </h2>
-      <p>One file holds everything: boats, zones, sheets, every entry of the log. Keep it somewhere else than this computer.</p>
+      <p>
+        One file holds everything: boats, zones, sheets, every entry of the log. Keep it somewhere else than this
+        computer.
+      </p>
       <a className="btn btn-primary self-start" href="/api/backup" download>
         Back up
       </a>
@@ -71,7 +79,8 @@ function Done({ done, restoring }: { done: Restored; restoring: Restoring }) {
   return (
     <div className="border-l-4 border-success bg-base-200 px-3 py-2" role="status">
       <p>
-        Restored: {done.rows} rows{done.files > 0 ? `, ${done.files} ${done.files === 1 ? 'file' : 'files'}` : ''}. The yard is as it was in that backup.
+        Restored: {done.rows} rows{done.files > 0 ? `, ${done.files} ${done.files === 1 ? 'file' : 'files'}` : ''}. The
+        yard is as it was in that backup.
       </p>
       {before && (
         <>
@@ -111,7 +120,10 @@ function FromFile({ restoring }: { restoring: Restoring }) {
       </label>
       {file && (
         <div className="border-l-4 border-warning bg-base-200 px-3 py-2">
-          <p>This puts {file.name} in place of everything that is here now. What is here is backed up first and can be put back.</p>
+          <p>
+            This puts {file.name} in place of everything that is here now. What is here is backed up first and can be
+            put back.
+          </p>
           <button type="button" className="btn mt-2" disabled={busy} onClick={() => void restore()}>
             {busy ? 'Restoring…' : 'Replace everything with this backup'}
           </button>
@@ -122,7 +134,10 @@ function FromFile({ restoring }: { restoring: Restoring }) {
 }
 
 function journalWords({ changes, onDisk }: Keeping['journal']): string {
-  const counted = changes === 0 ? '' : ` ${changes} ${changes === 1 ? 'change' : 'changes'} so far, ${onDisk === changes ? 'all' : onDisk} of them on the disk.`;
+  const counted =
+    changes === 0
+      ? ''
+      : ` ${changes} ${changes === 1 ? 'change' : 'changes'} so far, ${onDisk === changes ? 'all' : onDisk} of them on the disk.`;
   return `Every entry is written to the disk before it counts as saved.${counted}`;
 }
 
@@ -136,7 +151,13 @@ function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }
       <h3 className="lab">Kept by itself</h3>
       {putRight && <p className="border-l-4 border-warning bg-base-200 px-3 py-2">{putRight}</p>}
       <p className={journal.problem ? 'text-error' : ''}>{journal.problem ?? journalWords(journal)}</p>
-      <p className={backupProblem ? 'text-error' : ''}>{backupProblem ? `The last automatic backup failed: ${backupProblem}` : last ? `Last good backup: ${when(last.at)}, read back and found whole.` : 'The first automatic backup comes within the day.'}</p>
+      <p className={backupProblem ? 'text-error' : ''}>
+        {backupProblem
+          ? `The last automatic backup failed: ${backupProblem}`
+          : last
+            ? `Last good backup: ${when(last.at)}, read back and found whole.`
+            : 'The first automatic backup comes within the day.'}
+      </p>
       {backups.length > 0 && (
         <details>
           <summary className="link-row cursor-pointer underline underline-offset-4">
@@ -150,7 +171,8 @@ function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }
         </details>
       )}
       <p className="text-sm quiet">
-        They lie in <span className="break-all">{dataDir}/backups</span>: all of seven days, then one a week for eight weeks, those from before a restore or an update for ninety days. Copy them to another disk now and then.
+        They lie in <span className="break-all">{dataDir}/backups</span>: all of seven days, then one a week for eight
+        weeks, those from before a restore or an update for ninety days. Copy them to another disk now and then.
       </p>
     </div>
   );
@@ -165,14 +187,24 @@ function KeptRow({ backup, restoring }: { backup: KeptBackup; restoring: Restori
         <span className="quiet">
           {WHY[backup.why]}, {size(backup.bytes)}
         </span>
-        <button type="button" className="btn btn-sm ml-auto min-h-11" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+        <button
+          type="button"
+          className="btn btn-sm ml-auto min-h-11"
+          aria-expanded={asked}
+          onClick={() => setAsked(!asked)}
+        >
           Restore
         </button>
       </div>
       {asked && (
         <div className="mt-2 border-l-4 border-warning bg-base-200 px-3 py-2">
           <p>This puts the yard back as it was then. What is here now is backed up first.</p>
-          <button type="button" className="btn mt-2" disabled={restoring.progress.busy} onClick={() => void restoring.run(`/backups/${backup.name}/restore`).then(() => setAsked(false))}>
+          <button
+            type="button"
+            className="btn mt-2"
+            disabled={restoring.progress.busy}
+            onClick={() => void restoring.run(`/backups/${backup.name}/restore`).then(() => setAsked(false))}
+          >
             {restoring.progress.busy ? 'Restoring…' : 'Replace everything with it'}
           </button>
         </div>

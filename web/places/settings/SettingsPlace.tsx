@@ -24,7 +24,12 @@ export function SettingsPlace() {
         <h1 id="s-device" className="ruled pb-1">
           This device
         </h1>
-        <TextField label="Painter" value={painter} onChange={(e) => changeSettings({ painter: e.target.value })} hint="Stands on everything that is logged from here." />
+        <TextField
+          label="Painter"
+          value={painter}
+          onChange={(e) => changeSettings({ painter: e.target.value })}
+          hint="Stands on everything that is logged from here."
+        />
         <Choice
           label="Theme"
           options={[
@@ -51,12 +56,22 @@ export function SettingsPlace() {
                 key={quantity}
                 label={label}
                 value={systemFor(units, quantity)}
-                options={(['metric', 'us'] as const).map((system) => [system, shownUnits(quantity, system).map((u) => u.symbol).join(', ')] as const)}
+                options={(['metric', 'us'] as const).map(
+                  (system) =>
+                    [
+                      system,
+                      shownUnits(quantity, system)
+                        .map((u) => u.symbol)
+                        .join(', '),
+                    ] as const,
+                )}
                 onPick={(system) => setQuantitySystem(quantity, system)}
               />
             ))}
           </div>
-          <p className="mt-1 text-sm quiet">Figures typed with a unit are read in any case: {QUANTITIES.volume.units.map((u) => u.symbol).join(', ')}.</p>
+          <p className="mt-1 text-sm quiet">
+            Figures typed with a unit are read in any case: {QUANTITIES.volume.units.map((u) => u.symbol).join(', ')}.
+          </p>
         </details>
       </section>
       <BackupSection />

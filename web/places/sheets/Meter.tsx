@@ -10,7 +10,13 @@ export function Meter({ sheet }: { sheet: SheetBody }) {
       <p className="flex items-baseline justify-between">
         <span className="lab">answers</span> <span className="fig text-xl">{percent} %</span>
       </p>
-      <svg viewBox="0 0 100 6" preserveAspectRatio="none" className="block h-2.5 w-full" role="img" aria-label={`${percent} % of what is asked of such a sheet`}>
+      <svg
+        viewBox="0 0 100 6"
+        preserveAspectRatio="none"
+        className="block h-2.5 w-full"
+        role="img"
+        aria-label={`${percent} % of what is asked of such a sheet`}
+      >
         <rect width="100" height="6" fill="var(--color-base-300)" />
         <rect width={percent} height="6" fill="currentColor" />
       </svg>

@@ -13,7 +13,18 @@ import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
 import { FormNumber, FormQuantity, FormSelect, FormText, useContractForm } from '../../parts/form';
 import { SHEET_KIND_WORDS } from '../../parts/words';
-import { ColourFields, KeepingFields, LimitFields, MethodFields, PackFields, PartsFields, SurfaceFields, ThinnerFields, TimesFields, UseFields } from './fields';
+import {
+  ColourFields,
+  KeepingFields,
+  LimitFields,
+  MethodFields,
+  PackFields,
+  PartsFields,
+  SurfaceFields,
+  ThinnerFields,
+  TimesFields,
+  UseFields,
+} from './fields';
 import { Meter } from './Meter';
 import { timeRows } from './timeRows';
 import { blankSheet, complaintOf, fieldOf, fromSheet, toSheet, usualColour, type SheetValues } from './values';
@@ -35,10 +46,28 @@ export function EditSheet() {
   const { sheetId } = useParams();
   const { data: sheet } = useSheet(sheetId);
   if (!sheet) return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading the sheet" />;
-  return <SheetForm key={sheet.id} id={sheet.id} version={sheet.version} initial={fromSheet(sheet.current.body)} backTo={null} />;
+  return (
+    <SheetForm
+      key={sheet.id}
+      id={sheet.id}
+      version={sheet.version}
+      initial={fromSheet(sheet.current.body)}
+      backTo={null}
+    />
+  );
 }
 
-function SheetForm({ id, version, initial, backTo }: { id: string; version: number; initial: SheetValues; backTo: string | null }) {
+function SheetForm({
+  id,
+  version,
+  initial,
+  backTo,
+}: {
+  id: string;
+  version: number;
+  initial: SheetValues;
+  backTo: string | null;
+}) {
   const navigate = useNavigate();
   const form = useContractForm<SheetValues>(schema, initial);
   const [failure, setFailure] = useState<Pick<Failure, 'message'> | null>(null);
@@ -49,10 +78,18 @@ function SheetForm({ id, version, initial, backTo }: { id: string; version: numb
   const submit = form.handleSubmit(async (submitted) => {
     setFailure(null);
     const body = toSheet(submitted);
-    const { error, value } = sheetContent.validate(body, { abortEarly: false, convert: true, messages: {}, errors: { wrap: { label: false } } });
+    const { error, value } = sheetContent.validate(body, {
+      abortEarly: false,
+      convert: true,
+      messages: {},
+      errors: { wrap: { label: false } },
+    });
     if (error) {
-      for (const detail of error.details) form.setError(fieldOf(detail.path) as never, { message: complaintOf(detail) });
-      setFailure({ message: `Something is missing or cannot be: ${complaintOf(error.details[0] as Joi.ValidationErrorItem)}` });
+      for (const detail of error.details)
+        form.setError(fieldOf(detail.path) as never, { message: complaintOf(detail) });
+      setFailure({
+        message: `Something is missing or cannot be: ${complaintOf(error.details[0] as Joi.ValidationErrorItem)}`,
+      });
       return;
     }
     const problem = sheetProblems(value as SheetBody).find((p) => p.severity === 'stop');
@@ -61,7 +98,19 @@ function SheetForm({ id, version, initial, backTo }: { id: string; version: numb
       return;
     }
     setSending(true);
-    const outcome = await save({ kind: 'sheet', id, revisionId: uuid(), body: value as SheetBody, withdrawn: false, deleted: false, version: theirs?.version ?? version }, `${body.name} saved`, { inline: true });
+    const outcome = await save(
+      {
+        kind: 'sheet',
+        id,
+        revisionId: uuid(),
+        body: value as SheetBody,
+        withdrawn: false,
+        deleted: false,
+        version: theirs?.version ?? version,
+      },
+      `${body.name} saved`,
+      { inline: true },
+    );
     setSending(false);
     if (outcome.ok) void navigate(backTo ?? `/sheets/${id}`);
     else {
@@ -76,11 +125,21 @@ function SheetForm({ id, version, initial, backTo }: { id: string; version: numb
 
   return (
     <FormProvider {...form}>
-      <form onSubmit={(e) => void submit(e)} noValidate className={`mx-auto grid w-full gap-x-10 gap-y-5 px-3 py-4 sm:px-5 ${quick ? 'max-w-4xl' : 'max-w-[88rem] xl:grid-cols-[minmax(0,1fr)_26rem]'}`}>
+      <form
+        onSubmit={(e) => void submit(e)}
+        noValidate
+        className={`mx-auto grid w-full gap-x-10 gap-y-5 px-3 py-4 sm:px-5 ${quick ? 'max-w-4xl' : 'max-w-[88rem] xl:grid-cols-[minmax(0,1fr)_26rem]'}`}
+      >
         <div className="flex min-w-0 flex-col gap-5">
           <div>
-            <h1 className="break-words">{version > 0 ? `Revise ${initial.body.name}` : quick ? 'Quick sheet, from the tin' : 'Data sheet'}</h1>
-            <p className="quiet">{quick ? 'A minute’s typing. What is left out is estimated or not worked out, and says so.' : 'Copy the figures from the maker’s own sheet, in the order it gives them.'}</p>
+            <h1 className="break-words">
+              {version > 0 ? `Revise ${initial.body.name}` : quick ? 'Quick sheet, from the tin' : 'Data sheet'}
+            </h1>
+            <p className="quiet">
+              {quick
+                ? 'A minute’s typing. What is left out is estimated or not worked out, and says so.'
+                : 'Copy the figures from the maker’s own sheet, in the order it gives them.'}
+            </p>
           </div>
           <div className="grid gap-3 sm:grid-cols-2">
             <FormText name="body.name" label="Product" />
@@ -88,7 +147,11 @@ function SheetForm({ id, version, initial, backTo }: { id: string; version: numb
               name="body.kind"
               label="Kind"
               options={SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)}
-              onPicked={(kind) => version === 0 && form.getValues('body.colours').length === 1 && form.setValue('body.colours', [usualColour(kind as SheetBody['kind'])])}
+              onPicked={(kind) =>
+                version === 0 &&
+                form.getValues('body.colours').length === 1 &&
+                form.setValue('body.colours', [usualColour(kind as SheetBody['kind'])])
+              }
             />
             {!quick && <FormText name="body.maker" label="Maker" />}
             {!quick && <FormText name="body.code" label="Code" />}
@@ -126,7 +189,9 @@ function SheetForm({ id, version, initial, backTo }: { id: string; version: numb
           <ColourFields />
           {!quick && <KeepingFields />}
           <FormProblem message={failure?.message ?? null} />
-          {theirs && <Theirs body={theirs.body} onTake={() => (form.reset(fromSheet(theirs.body)), setFailure(null))} />}
+          {theirs && (
+            <Theirs body={theirs.body} onTake={() => (form.reset(fromSheet(theirs.body)), setFailure(null))} />
+          )}
           <div className="flex flex-wrap gap-3">
             <button type="submit" className="btn btn-primary" disabled={sending}>
               {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save sheet'}
@@ -161,7 +226,10 @@ function Aside() {
       {warnings.length > 0 && (
         <ul aria-label="Looks like a slip" className="flex flex-col gap-1.5">
           {warnings.map((w) => (
-            <li key={w.message} className={`border-l-4 bg-base-200 px-3 py-1.5 ${w.severity === 'stop' ? 'border-error' : 'border-warning'}`}>
+            <li
+              key={w.message}
+              className={`border-l-4 bg-base-200 px-3 py-1.5 ${w.severity === 'stop' ? 'border-error' : 'border-warning'}`}
+            >
               {w.message}
             </li>
           ))}
@@ -175,7 +243,11 @@ function Aside() {
 /** The meter, where what is typed so far can be looked at at all. */
 function SafeMeter({ sheet }: { sheet: SheetBody }) {
   const usable = sheet.parts.every((p) => typeof p.ratio === 'number' && p.ratio > 0);
-  return usable ? <Meter sheet={sheet} /> : <p className="quiet">Type the ratio of every part to see what the sheet can answer.</p>;
+  return usable ? (
+    <Meter sheet={sheet} />
+  ) : (
+    <p className="quiet">Type the ratio of every part to see what the sheet can answer.</p>
+  );
 }
 
 /** What someone else saved meanwhile, beside what stands in the form. */
@@ -183,7 +255,9 @@ function Theirs({ body, onTake }: { body: SheetBody; onTake: () => void }) {
   return (
     <div className="border-l-4 border-base-content pl-3">
       <p>
-        Saved meanwhile: {body.name}, {body.parts.map((p) => p.ratio).join(' : ')}, solids {Math.round(body.solids * 100)} %, {body.dftMicron} µm. What you typed still stands above; keeping it makes it the next revision after theirs.
+        Saved meanwhile: {body.name}, {body.parts.map((p) => p.ratio).join(' : ')}, solids{' '}
+        {Math.round(body.solids * 100)} %, {body.dftMicron} µm. What you typed still stands above; keeping it makes it
+        the next revision after theirs.
       </p>
       <button type="button" className="btn mt-2" onClick={onTake}>
         Take theirs

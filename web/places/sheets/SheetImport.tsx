@@ -33,7 +33,8 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
     if (!file) return;
     setRows(null);
     setProblem(null);
-    if (file.size > SHEETS_FILE_MAX) return setProblem('This file is too large for data sheets. Split it, or choose another one.');
+    if (file.size > SHEETS_FILE_MAX)
+      return setProblem('This file is too large for data sheets. Split it, or choose another one.');
     const text = (await file.text()).replace(/^\uFEFF/, '');
     const found = await readFile(file.name, text);
     if ('problem' in found) return setProblem(found.problem);
@@ -45,8 +46,15 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
   const take = async () => {
     const sheets = usable.map((body) => ({ id: uuid(), revisionId: uuid(), body }));
     // The server takes a request of up to 1 MB.
-    if (JSON.stringify(sheets).length > 1_000_000) return setProblem('These are too many sheets for one go. Leave some out and take them in a second one.');
-    if (await submit({ kind: 'sheetImport', id: uuid(), taken: true, sheets }, `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'} taken in`)) dialog.current?.close();
+    if (JSON.stringify(sheets).length > 1_000_000)
+      return setProblem('These are too many sheets for one go. Leave some out and take them in a second one.');
+    if (
+      await submit(
+        { kind: 'sheetImport', id: uuid(), taken: true, sheets },
+        `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'} taken in`,
+      )
+    )
+      dialog.current?.close();
   };
   return (
     <dialog ref={dialog} className="modal" onClose={onClose} aria-labelledby="import-title">
@@ -54,19 +62,36 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
         <h2 id="import-title">Sheets from a file</h2>
         <label className="mt-2 flex flex-col gap-1">
           <span className="lab">JSON or CSV, as they are exported here</span>
-          <input type="file" accept=".json,.csv,application/json,text/csv" className="file-input hand" onChange={(e) => void read(e.target.files?.[0])} />
+          <input
+            type="file"
+            accept=".json,.csv,application/json,text/csv"
+            className="file-input hand"
+            onChange={(e) => void read(e.target.files?.[0])}
+          />
         </label>
         <FormProblem message={problem ?? failure?.message ?? null} />
         {rows && (
           <ul className="sheet-rule mt-3 max-h-96 overflow-auto" tabIndex={0} aria-label="Sheets in the file">
             {rows.map((row, i) => (
               <li key={i} className="flex items-start gap-3 py-1.5">
-                <input type="checkbox" className="checkbox mt-1" aria-label={`Take ${row.name} in`} disabled={row.body === null} checked={row.body !== null && !left.has(i)} onChange={(e) => setLeft(new Set(e.target.checked ? [...left].filter((x) => x !== i) : [...left, i]))} />
+                <input
+                  type="checkbox"
+                  className="checkbox mt-1"
+                  aria-label={`Take ${row.name} in`}
+                  disabled={row.body === null}
+                  checked={row.body !== null && !left.has(i)}
+                  onChange={(e) => setLeft(new Set(e.target.checked ? [...left].filter((x) => x !== i) : [...left, i]))}
+                />
                 <div className="min-w-0">
                   <p>
-                    <span className="font-semibold break-words">{row.name}</span> <span className="quiet">{row.kind}</span>
+                    <span className="font-semibold break-words">{row.name}</span>{' '}
+                    <span className="quiet">{row.kind}</span>
                   </p>
-                  {row.alike && row.body && <p className="text-sm">A sheet of this name and code is here already: taken in, it stands beside it.</p>}
+                  {row.alike && row.body && (
+                    <p className="text-sm">
+                      A sheet of this name and code is here already: taken in, it stands beside it.
+                    </p>
+                  )}
                   {row.problems.map((p) => (
                     <p key={p} className={`text-sm ${row.body ? '' : 'text-error'}`}>
                       {p}
@@ -82,7 +107,12 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
             Close
           </button>
           {rows && (
-            <button type="button" className="btn btn-primary" disabled={usable.length === 0 || sending} onClick={() => void take()}>
+            <button
+              type="button"
+              className="btn btn-primary"
+              disabled={usable.length === 0 || sending}
+              onClick={() => void take()}
+            >
               Take {usable.length} {usable.length === 1 ? 'sheet' : 'sheets'} in
             </button>
           )}
@@ -95,7 +125,8 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
 async function readFile(name: string, text: string): Promise<SheetsRead> {
   const json = /\.json$/i.test(name) || /^\s*[{[]/.test(text);
   if (json) return readSheetsDocument(text);
-  if (text.includes('\u0000')) return { problem: 'This is not a text file. Save the sheets as CSV or JSON and choose that.' };
+  if (text.includes('\u0000'))
+    return { problem: 'This is not a text file. Save the sheets as CSV or JSON and choose that.' };
   const { default: Papa } = await import('papaparse');
   return readSheetCells(Papa.parse<string[]>(text, { skipEmptyLines: 'greedy' }).data);
 }
@@ -104,15 +135,31 @@ const SHOWN_PROBLEMS = 4;
 
 function lookOver(row: unknown, have: readonly SheetRow[]): Row {
   const told = (row ?? {}) as { name?: unknown; kind?: unknown };
-  const name = typeof told.name === 'string' && told.name.trim() ? told.name.trim().slice(0, 120) : 'a sheet without a name';
+  const name =
+    typeof told.name === 'string' && told.name.trim() ? told.name.trim().slice(0, 120) : 'a sheet without a name';
   const { value, error } = sheetContent.validate(row, { ...OPTIONS, abortEarly: false });
   if (error) {
     const more = error.details.length - SHOWN_PROBLEMS;
-    return { name, kind: '', body: null, problems: [...error.details.slice(0, SHOWN_PROBLEMS).map((d) => `${d.path.join('.')}: ${sentence(d.message)}`), ...(more > 0 ? [`and ${more} more`] : [])], alike: false };
+    return {
+      name,
+      kind: '',
+      body: null,
+      problems: [
+        ...error.details.slice(0, SHOWN_PROBLEMS).map((d) => `${d.path.join('.')}: ${sentence(d.message)}`),
+        ...(more > 0 ? [`and ${more} more`] : []),
+      ],
+      alike: false,
+    };
   }
   const body = value as SheetBody;
   const problems = sheetProblems(body);
   const stops = problems.filter((p) => p.severity === 'stop');
   const alike = have.some((s) => s.current.body.name === body.name && s.current.body.code === body.code);
-  return { name, kind: SHEET_KIND_WORDS[body.kind].toLowerCase(), body: stops.length > 0 ? null : body, problems: (stops.length > 0 ? stops : problems).map((p) => p.message), alike };
+  return {
+    name,
+    kind: SHEET_KIND_WORDS[body.kind].toLowerCase(),
+    body: stops.length > 0 ? null : body,
+    problems: (stops.length > 0 ? stops : problems).map((p) => p.message),
+    alike,
+  };
 }

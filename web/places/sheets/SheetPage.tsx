@@ -42,7 +42,8 @@ export function SheetPage() {
           <p className="lab">{SHEET_KIND_WORDS[body.kind]}</p>
           <h1 className="break-words text-3xl">{body.name}</h1>
           <p>
-            {[body.maker, body.code].filter(Boolean).join(' · ')} {body.quick && <span className="approx">quick sheet from the tin</span>}
+            {[body.maker, body.code].filter(Boolean).join(' · ')}{' '}
+            {body.quick && <span className="approx">quick sheet from the tin</span>}
           </p>
         </div>
         <div className="flex flex-wrap gap-2">
@@ -52,11 +53,28 @@ export function SheetPage() {
           <button
             type="button"
             className="btn"
-            onClick={() => void save({ kind: 'sheet', id: sheet.id, revisionId: uuid(), body: sheet.current.body, withdrawn: !sheet.withdrawn, deleted: false, version: sheet.version }, sheet.withdrawn ? `${body.name} is back` : `${body.name} withdrawn`)}
+            onClick={() =>
+              void save(
+                {
+                  kind: 'sheet',
+                  id: sheet.id,
+                  revisionId: uuid(),
+                  body: sheet.current.body,
+                  withdrawn: !sheet.withdrawn,
+                  deleted: false,
+                  version: sheet.version,
+                },
+                sheet.withdrawn ? `${body.name} is back` : `${body.name} withdrawn`,
+              )
+            }
           >
             {sheet.withdrawn ? 'Bring back' : 'Withdraw'}
           </button>
-          <button type="button" className="btn" onClick={() => saveText(`${body.name}.json`, sheetsDocument([body]), 'application/json')}>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => saveText(`${body.name}.json`, sheetsDocument([body]), 'application/json')}
+          >
             <Download size={17} aria-hidden="true" /> JSON
           </button>
           <button type="button" className="btn" onClick={() => void saveCsv(`${body.name}.csv`, sheetsToCells([body]))}>
@@ -66,7 +84,21 @@ export function SheetPage() {
             type="button"
             className="btn btn-ghost text-error"
             onClick={async () => {
-              if (await submit({ kind: 'sheet', id: sheet.id, revisionId: uuid(), body: sheet.current.body, withdrawn: sheet.withdrawn, deleted: true, version: sheet.version }, `${body.name} removed`)) void navigate('/sheets');
+              if (
+                await submit(
+                  {
+                    kind: 'sheet',
+                    id: sheet.id,
+                    revisionId: uuid(),
+                    body: sheet.current.body,
+                    withdrawn: sheet.withdrawn,
+                    deleted: true,
+                    version: sheet.version,
+                  },
+                  `${body.name} removed`,
+                )
+              )
+                void navigate('/sheets');
             }}
           >
             Remove
@@ -74,7 +106,11 @@ export function SheetPage() {
         </div>
       </header>
       <FormProblem message={failure?.message ?? null} />
-      {sheet.withdrawn && <p className="border-l-4 border-warning bg-base-200 px-3 py-2">Withdrawn: it stays where it is in use and goes on no other zone.</p>}
+      {sheet.withdrawn && (
+        <p className="border-l-4 border-warning bg-base-200 px-3 py-2">
+          Withdrawn: it stays where it is in use and goes on no other zone.
+        </p>
+      )}
       {warnings.map((w) => (
         <p key={w.message} className="border-l-4 border-warning bg-base-200 px-3 py-2">
           {w.message}
@@ -83,24 +119,36 @@ export function SheetPage() {
       <div className="grid gap-x-12 md:grid-cols-2">
         <section className="sheet-rule py-2" aria-label="Mixing">
           <Line label={body.parts.length > 1 ? `Ratio, by ${body.ratioBasis}` : 'Parts'}>
-            <span className="fig">{body.parts.map((p) => plainNumber(p.ratio, Number.isInteger(p.ratio) ? 0 : 1)).join(' : ')}</span>
+            <span className="fig">
+              {body.parts.map((p) => plainNumber(p.ratio, Number.isInteger(p.ratio) ? 0 : 1)).join(' : ')}
+            </span>
           </Line>
           {body.parts.map((part) => (
             <Line key={part.name} label={part.name}>
-              {part.densityKgPerL ? <Fig quantity="density" value={part.densityKgPerL} /> : <span className="quiet">density not given: no weighing</span>}
+              {part.densityKgPerL ? (
+                <Fig quantity="density" value={part.densityKgPerL} />
+              ) : (
+                <span className="quiet">density not given: no weighing</span>
+              )}
             </Line>
           ))}
           <Line label="Volume solids">
             <span className="fig">{shareWords(body.solids)}</span>
           </Line>
-          <Line label="Thinner">{body.thinner ? `${body.thinner.name}${body.thinner.family ? ` (${THINNER_WORDS[body.thinner.family]})` : ''}, up to ${shareWords(body.thinner.maxShare)} of ${body.thinner.of === 'base' ? 'the base' : 'the mix'}` : 'none'}</Line>
+          <Line label="Thinner">
+            {body.thinner
+              ? `${body.thinner.name}${body.thinner.family ? ` (${THINNER_WORDS[body.thinner.family]})` : ''}, up to ${shareWords(body.thinner.maxShare)} of ${body.thinner.of === 'base' ? 'the base' : 'the mix'}`
+              : 'none'}
+          </Line>
           <Line label="Stand after mixing">{body.inductionMin ? `${body.inductionMin} min` : 'none'}</Line>
         </section>
         <section className="sheet-rule py-2" aria-label="Film and limits">
           <Line label="Dry film per coat">
             <Fig quantity="film" value={body.dftMicron} />
           </Line>
-          <Line label="Largest dry film">{body.dftMaxMicron ? <Fig quantity="film" value={body.dftMaxMicron} /> : 'not given'}</Line>
+          <Line label="Largest dry film">
+            {body.dftMaxMicron ? <Fig quantity="film" value={body.dftMaxMicron} /> : 'not given'}
+          </Line>
           <Limits body={body} />
         </section>
         <Details body={body} />
@@ -113,11 +161,14 @@ export function SheetPage() {
       </div>
       <div className="grid gap-x-12 md:grid-cols-2">
         <section className="sheet-rule py-2" aria-label="Packs">
-          {body.packs.length === 0 && <p className="py-1.5 quiet">No packs given: nothing can be bought from this sheet.</p>}
+          {body.packs.length === 0 && (
+            <p className="py-1.5 quiet">No packs given: nothing can be bought from this sheet.</p>
+          )}
           {body.packs.map((pack) => (
             <Line key={`${pack.name}${pack.sizeL}`} label={pack.name || 'pack'}>
               {pack.part && <span className="quiet">{pack.part} only </span>}
-              <Fig quantity="volume" value={pack.sizeL} /> {pack.priceMinor !== null && <span className="fig ml-2">{(pack.priceMinor / 100).toFixed(2)}</span>}
+              <Fig quantity="volume" value={pack.sizeL} />{' '}
+              {pack.priceMinor !== null && <span className="fig ml-2">{(pack.priceMinor / 100).toFixed(2)}</span>}
               {pack.breaks?.map((b) => (
                 <span key={b.from} className="quiet">
                   , from {b.from} {(b.priceMinor / 100).toFixed(2)}
@@ -133,7 +184,12 @@ export function SheetPage() {
           <ul>
             {sheet.revisions.map((r) => (
               <li key={r.id}>
-                <button type="button" className={`link-row ${r.id === revision.id ? 'font-semibold' : 'underline underline-offset-4'}`} aria-pressed={r.id === revision.id} onClick={() => setShown(r.id)}>
+                <button
+                  type="button"
+                  className={`link-row ${r.id === revision.id ? 'font-semibold' : 'underline underline-offset-4'}`}
+                  aria-pressed={r.id === revision.id}
+                  onClick={() => setShown(r.id)}
+                >
                   Revision {r.revision}, {DateTime.fromMillis(r.createdAt).toFormat('d LLL yyyy')}
                 </button>
               </li>
@@ -141,7 +197,11 @@ export function SheetPage() {
           </ul>
         </section>
       </div>
-      {body.caution && <p className="border-l-4 border-base-content px-3 py-1">{body.caution} Follow the maker’s sheet and your local rules; ask a competent person where the law wants one.</p>}
+      {body.caution && (
+        <p className="border-l-4 border-base-content px-3 py-1">
+          {body.caution} Follow the maker’s sheet and your local rules; ask a competent person where the law wants one.
+        </p>
+      )}
     </article>
   );
 }
@@ -151,7 +211,11 @@ function Limits({ body }: { body: SheetBody }) {
   const range = (low: number | null, high: number | null) => {
     const show = (c: number) => formatQuantity('temperature', c, units, 0);
     if (low === null && high === null) return 'not given';
-    return low !== null && high !== null ? `${show(low)} to ${show(high)}` : low !== null ? `from ${show(low)}` : `to ${show(high as number)}`;
+    return low !== null && high !== null
+      ? `${show(low)} to ${show(high)}`
+      : low !== null
+        ? `from ${show(low)}`
+        : `to ${show(high as number)}`;
   };
   const { limits } = body;
   return (
@@ -159,8 +223,16 @@ function Limits({ body }: { body: SheetBody }) {
       <Line label="Air">{range(limits.airMinC, limits.airMaxC)}</Line>
       <Line label="Surface">{range(limits.surfaceMinC, limits.surfaceMaxC)}</Line>
       <Line label="Humidity, at most">{limits.rhMax === null ? '85 % (usual)' : shareWords(limits.rhMax)}</Line>
-      <Line label="Spread, at least">{limits.spreadMinC === null ? <span>3 °C (usual)</span> : <Fig quantity="temperatureDifference" value={limits.spreadMinC} />}</Line>
-      <Line label="Does not cure below">{body.minCureC === null ? 'not given' : <Fig quantity="temperature" value={body.minCureC} digits={0} />}</Line>
+      <Line label="Spread, at least">
+        {limits.spreadMinC === null ? (
+          <span>3 °C (usual)</span>
+        ) : (
+          <Fig quantity="temperatureDifference" value={limits.spreadMinC} />
+        )}
+      </Line>
+      <Line label="Does not cure below">
+        {body.minCureC === null ? 'not given' : <Fig quantity="temperature" value={body.minCureC} digits={0} />}
+      </Line>
     </>
   );
 }
@@ -168,7 +240,10 @@ function Limits({ body }: { body: SheetBody }) {
 /** Milestones down, temperatures across, as on a printed sheet. */
 function TimeGrid({ body }: { body: SheetBody }) {
   const { units } = useSettings();
-  const single = (from: number, to?: number) => (Object.entries(TABLE_NAMES) as [TableName, string][]).slice(from, to).map(([key, name]): [string, TimeTable | null] => [name, body[key] ?? null]);
+  const single = (from: number, to?: number) =>
+    (Object.entries(TABLE_NAMES) as [TableName, string][])
+      .slice(from, to)
+      .map(([key, name]): [string, TimeTable | null] => [name, body[key] ?? null]);
   const rows: [string, TimeTable | null][] = [
     ...single(0, 3),
     ...body.overcoat.flatMap((o): [string, TimeTable | null][] => {
@@ -182,7 +257,8 @@ function TimeGrid({ body }: { body: SheetBody }) {
     ...single(3),
   ];
   const temps = [...new Set(rows.flatMap(([, table]) => table?.map((c) => c.tempC) ?? []))].sort((a, b) => a - b);
-  if (temps.length === 0) return <p className="py-3 quiet">No times given: no windows can be worked out from this sheet.</p>;
+  if (temps.length === 0)
+    return <p className="py-3 quiet">No times given: no windows can be worked out from this sheet.</p>;
   return (
     <div className="overflow-x-auto py-2" tabIndex={0} role="group" aria-label="Times by temperature">
       <table className="w-full text-left">
@@ -223,34 +299,87 @@ function TimeGrid({ body }: { body: SheetBody }) {
 /** Whatever else the sheet says; what it does not say is not shown. */
 function Details({ body }: { body: SheetBody }) {
   const { units } = useSettings();
-  const yes = (value: boolean | undefined, words: string, not?: string) => (value === undefined ? null : value ? words : (not ?? null));
+  const yes = (value: boolean | undefined, words: string, not?: string) =>
+    value === undefined ? null : value ? words : (not ?? null);
   const months = (n: number | undefined) => (n === undefined ? null : `${n} months`);
   const { antifouling: af } = body;
   const film = (m: number | undefined) => (m === undefined ? null : formatQuantity('film', m, units));
   const rows: [string, string | null | undefined][] = [
     ['Chemistry', body.chemistry && CHEMISTRY_WORDS[body.chemistry]],
     ['Maker’s revision', [body.makerRevision, body.issuedOn].filter(Boolean).join(', ') || null],
-    ['Sold in', body.soldIn === 'aerosol' ? `aerosol cans${body.canCoversM2 ? `, each covers ${formatQuantity('area', body.canCoversM2, units)}` : ''}` : body.soldIn && 'tins'],
-    ['Put on by', body.methods?.map((m) => [METHOD_WORDS[m.method].toLowerCase(), film(m.dftMaxMicron) && `to ${film(m.dftMaxMicron)}`].filter(Boolean).join(' ')).join(', ')],
+    [
+      'Sold in',
+      body.soldIn === 'aerosol'
+        ? `aerosol cans${body.canCoversM2 ? `, each covers ${formatQuantity('area', body.canCoversM2, units)}` : ''}`
+        : body.soldIn && 'tins',
+    ],
+    [
+      'Put on by',
+      body.methods
+        ?.map((m) =>
+          [METHOD_WORDS[m.method].toLowerCase(), film(m.dftMaxMicron) && `to ${film(m.dftMaxMicron)}`]
+            .filter(Boolean)
+            .join(' '),
+        )
+        .join(', '),
+    ],
     ['Gloss', body.gloss && GLOSS_WORDS[body.gloss]],
-    ['Hides in', body.hidingCoats === undefined ? null : `${body.hidingCoats} ${body.hidingCoats === 1 ? 'coat' : 'coats'}`],
+    [
+      'Hides in',
+      body.hidingCoats === undefined ? null : `${body.hidingCoats} ${body.hidingCoats === 1 ? 'coat' : 'coats'}`,
+    ],
     ['Under water', yes(body.immersible, 'may be immersed', 'must not be immersed')],
     ['In sunlight', yes(body.uvResistant, 'stands it', 'chalks or weathers')],
     ['Drinking water', yes(body.potable, 'certified, as its certificate says')],
     ['Holds uncoated', months(body.holdingMonths)],
-    ['Antifouling', af && [af.type && ANTIFOULING_WORDS[af.type].toLowerCase(), af.waters?.map((w) => WATERS_WORDS[w].toLowerCase()).join(', '), af.years !== undefined && `${af.years} years`, af.dryOutDays !== undefined && `dry for ${af.dryOutDays} days at most`].filter(Boolean).join('; ')],
+    [
+      'Antifouling',
+      af &&
+        [
+          af.type && ANTIFOULING_WORDS[af.type].toLowerCase(),
+          af.waters?.map((w) => WATERS_WORDS[w].toLowerCase()).join(', '),
+          af.years !== undefined && `${af.years} years`,
+          af.dryOutDays !== undefined && `dry for ${af.dryOutDays} days at most`,
+        ]
+          .filter(Boolean)
+          .join('; '),
+    ],
     ['Copper', yes(body.copper, 'holds copper', 'free of copper')],
-    ['Surface', [body.cleanliness, body.surfaceGrit && `grit ${body.surfaceGrit}`, body.profileMinMicron !== undefined && `profile ${film(body.profileMinMicron)} to ${film(body.profileMaxMicron) ?? '?'}`, body.moistureMax !== undefined && `moisture to ${shareWords(body.moistureMax)}`].filter(Boolean).join('; ') || null],
+    [
+      'Surface',
+      [
+        body.cleanliness,
+        body.surfaceGrit && `grit ${body.surfaceGrit}`,
+        body.profileMinMicron !== undefined &&
+          `profile ${film(body.profileMinMicron)} to ${film(body.profileMaxMicron) ?? '?'}`,
+        body.moistureMax !== undefined && `moisture to ${shareWords(body.moistureMax)}`,
+      ]
+        .filter(Boolean)
+        .join('; ') || null,
+    ],
     ['Between coats', yes(body.neverAbrade, 'never to be abraded')],
     ['Solvent', yes(body.strongSolvent, 'strong', 'mild')],
     ['Keeps closed', months(body.shelfClosedMonths)],
     ['Keeps opened', months(body.shelfOpenMonths)],
-    ['Hazards', [yes(body.isocyanate, 'isocyanates'), yes(body.biocide, 'biocide'), body.flashPointClass, body.vocGPerL !== undefined && `VOC ${body.vocGPerL} g/L`].filter(Boolean).join('; ') || null],
+    [
+      'Hazards',
+      [
+        yes(body.isocyanate, 'isocyanates'),
+        yes(body.biocide, 'biocide'),
+        body.flashPointClass,
+        body.vocGPerL !== undefined && `VOC ${body.vocGPerL} g/L`,
+      ]
+        .filter(Boolean)
+        .join('; ') || null,
+    ],
   ];
   const told = rows.filter(([, words]) => words);
   if (told.length === 0) return null;
   return (
-    <section className="border-t border-base-300 py-2 md:col-span-2 md:columns-2 md:gap-x-12" aria-label="Everything else it says">
+    <section
+      className="border-t border-base-300 py-2 md:col-span-2 md:columns-2 md:gap-x-12"
+      aria-label="Everything else it says"
+    >
       {told.map(([label, words]) => (
         <div key={label} className="break-inside-avoid border-b border-base-300">
           <Line label={label}>{words}</Line>

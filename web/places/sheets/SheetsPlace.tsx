@@ -22,7 +22,12 @@ export function SheetsPlace() {
   const [withdrawn, setWithdrawn] = useState(false);
   const [importing, setImporting] = useState(false);
   const wanted = find.trim().toLowerCase();
-  const shown = (sheets ?? []).filter(({ current: { body }, ...s }) => (withdrawn || !s.withdrawn) && (kind === '' || body.kind === kind) && `${body.name} ${body.maker} ${body.code} ${body.chemistry ?? ''}`.toLowerCase().includes(wanted));
+  const shown = (sheets ?? []).filter(
+    ({ current: { body }, ...s }) =>
+      (withdrawn || !s.withdrawn) &&
+      (kind === '' || body.kind === kind) &&
+      `${body.name} ${body.maker} ${body.code} ${body.chemistry ?? ''}`.toLowerCase().includes(wanted),
+  );
   const bodies = shown.map((s) => s.current.body);
   return (
     <div className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
@@ -38,20 +43,44 @@ export function SheetsPlace() {
       {isPending && <div className="skeleton my-4 h-40 rounded-sm" role="status" aria-label="Loading sheets" />}
       {sheets?.length === 0 && (
         <div className="max-w-prose py-4">
-          <p>No sheet yet. Take the tin in your hand: ratio, solids, film per coat and two overcoat times are enough for a quick sheet, about a minute’s typing.</p>
-          <p className="mt-2 quiet">A full sheet from the maker’s page gives windows on real temperature instead of estimates.</p>
+          <p>
+            No sheet yet. Take the tin in your hand: ratio, solids, film per coat and two overcoat times are enough for
+            a quick sheet, about a minute’s typing.
+          </p>
+          <p className="mt-2 quiet">
+            A full sheet from the maker’s page gives windows on real temperature instead of estimates.
+          </p>
         </div>
       )}
       {sheets && sheets.length > 0 && (
         <div className="grid items-end gap-3 py-3 sm:grid-cols-[1fr_14rem_auto]">
-          <TextField label="Find" type="search" value={find} onChange={(e) => setFind(e.target.value)} placeholder="name, maker, code or chemistry" />
-          <SelectField label="Kind" options={[['', 'all kinds'], ...SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)]} value={kind} onPick={setKind} />
+          <TextField
+            label="Find"
+            type="search"
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+            placeholder="name, maker, code or chemistry"
+          />
+          <SelectField
+            label="Kind"
+            options={[['', 'all kinds'], ...SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)]}
+            value={kind}
+            onPick={setKind}
+          />
           <label className="link-row gap-2">
-            <input type="checkbox" className="checkbox" checked={withdrawn} onChange={(e) => setWithdrawn(e.target.checked)} /> withdrawn too
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={withdrawn}
+              onChange={(e) => setWithdrawn(e.target.checked)}
+            />{' '}
+            withdrawn too
           </label>
         </div>
       )}
-      {sheets && sheets.length > 0 && shown.length === 0 && <p className="py-2 quiet">No sheet is like that. Look for less of its name.</p>}
+      {sheets && sheets.length > 0 && shown.length === 0 && (
+        <p className="py-2 quiet">No sheet is like that. Look for less of its name.</p>
+      )}
       <ul className="sheet-rule">
         {shown.map((sheet) => (
           <OneSheet key={sheet.id} sheet={sheet} />
@@ -63,10 +92,18 @@ export function SheetsPlace() {
         </button>
         {shown.length > 0 && (
           <>
-            <button type="button" className="btn" onClick={() => saveText('data sheets.json', sheetsDocument(bodies), 'application/json')}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => saveText('data sheets.json', sheetsDocument(bodies), 'application/json')}
+            >
               <Download size={17} aria-hidden="true" /> {shown.length} as JSON
             </button>
-            <button type="button" className="btn" onClick={() => void saveCsv('data sheets.csv', sheetsToCells(bodies))}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => void saveCsv('data sheets.csv', sheetsToCells(bodies))}
+            >
               <Download size={17} aria-hidden="true" /> {shown.length} as CSV
             </button>
           </>
@@ -87,14 +124,21 @@ function OneSheet({ sheet }: { sheet: SheetRow }) {
       <Link to={`/sheets/${sheet.id}`} className="flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 py-2">
         <span className="flex w-12" aria-hidden="true">
           {body.colours.slice(0, 3).map((c, i) => (
-            <span key={`${c.name}${i}`} className="inline-block h-7 w-4 border border-base-content" style={{ background: c.hex }} />
+            <span
+              key={`${c.name}${i}`}
+              className="inline-block h-7 w-4 border border-base-content"
+              style={{ background: c.hex }}
+            />
           ))}
         </span>
         <span className="min-w-0 flex-1 basis-52">
-          <span className="font-semibold break-words underline decoration-1 underline-offset-4">{body.name}</span> <span className="quiet">{body.maker}</span>
+          <span className="font-semibold break-words underline decoration-1 underline-offset-4">{body.name}</span>{' '}
+          <span className="quiet">{body.maker}</span>
           <span className="block text-sm quiet">
             {SHEET_KIND_WORDS[body.kind]}
-            {body.chemistry ? `, ${CHEMISTRY_WORDS[body.chemistry].toLowerCase()}` : ''} · {body.parts.length > 1 ? `${body.parts.map((p) => p.ratio).join(' : ')} by ${body.ratioBasis}` : 'one part'} · {shareWords(body.solids)} solids
+            {body.chemistry ? `, ${CHEMISTRY_WORDS[body.chemistry].toLowerCase()}` : ''} ·{' '}
+            {body.parts.length > 1 ? `${body.parts.map((p) => p.ratio).join(' : ')} by ${body.ratioBasis}` : 'one part'}{' '}
+            · {shareWords(body.solids)} solids
             {body.quick ? ' · quick' : ''}
             {sheet.withdrawn ? ' · withdrawn' : ''}
             {sheet.usedOn > 0 ? ` · on ${sheet.usedOn} ${sheet.usedOn === 1 ? 'zone' : 'zones'}` : ''}
@@ -116,9 +160,19 @@ function MadeUp({ have }: { have: readonly SheetRow[] }) {
     <section id="library" aria-labelledby="library-title" className="mt-6 border-t border-base-300 pt-3">
       <h2 id="library-title">Made-up sheets to try with</h2>
       <p className="max-w-prose py-1">
-        {missing.length} sheets of products that do not exist, of every kind and chemistry. Good for learning what the rules say; not for buying, and not for painting by.
+        {missing.length} sheets of products that do not exist, of every kind and chemistry. Good for learning what the
+        rules say; not for buying, and not for painting by.
       </p>
-      <button type="button" className="btn" onClick={() => void save({ kind: 'sheetImport', id: uuid(), taken: true, sheets: missing }, `${missing.length} made-up sheets taken in`)}>
+      <button
+        type="button"
+        className="btn"
+        onClick={() =>
+          void save(
+            { kind: 'sheetImport', id: uuid(), taken: true, sheets: missing },
+            `${missing.length} made-up sheets taken in`,
+          )
+        }
+      >
         Take them in
       </button>
     </section>

@@ -41,7 +41,10 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
       chart.current = null;
     };
   }, [theme]);
-  const lines = useMemo(() => rows.flatMap((row) => attempt(() => [{ row, curve: curveOf(row, rows, minCureC) }]).value ?? []), [rows, minCureC]);
+  const lines = useMemo(
+    () => rows.flatMap((row) => attempt(() => [{ row, curve: curveOf(row, rows, minCureC) }]).value ?? []),
+    [rows, minCureC],
+  );
   useEffect(() => {
     const ink = getComputedStyle(document.documentElement).getPropertyValue('--color-base-content').trim();
     const error = getComputedStyle(document.documentElement).getPropertyValue('--color-error').trim();
@@ -53,16 +56,56 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
         textStyle: { fontFamily: 'Barlow Condensed', fontSize: 14, color: ink },
         grid: { left: 52, right: 14, top: 14, bottom: 34 },
         // Text only: the page's policy allows no styles inside markup.
-        tooltip: { trigger: 'item', renderMode: 'richText', formatter: (p: { seriesName: string; data: [number, number, number] }) => `${p.seriesName}\n${formatQuantity('temperature', p.data[2], units, 0)}: ${spanWords(p.data[1] * HOUR_MS)}` },
-        xAxis: { type: 'value', scale: true, name: unit.symbol, nameLocation: 'middle', nameGap: 22, axisLabel: { color: ink }, axisLine: { show: true, onZero: false, lineStyle: { color: ink } }, splitLine: { show: false } },
-        yAxis: { type: 'log', axisLabel: { color: ink, formatter: (h: number) => (h < 1 ? `${Math.round(h * 60)} min` : `${h} h`) }, splitLine: { lineStyle: { color: ink, opacity: 0.15 } } },
+        tooltip: {
+          trigger: 'item',
+          renderMode: 'richText',
+          formatter: (p: { seriesName: string; data: [number, number, number] }) =>
+            `${p.seriesName}\n${formatQuantity('temperature', p.data[2], units, 0)}: ${spanWords(p.data[1] * HOUR_MS)}`,
+        },
+        xAxis: {
+          type: 'value',
+          scale: true,
+          name: unit.symbol,
+          nameLocation: 'middle',
+          nameGap: 22,
+          axisLabel: { color: ink },
+          axisLine: { show: true, onZero: false, lineStyle: { color: ink } },
+          splitLine: { show: false },
+        },
+        yAxis: {
+          type: 'log',
+          axisLabel: { color: ink, formatter: (h: number) => (h < 1 ? `${Math.round(h * 60)} min` : `${h} h`) },
+          splitLine: { lineStyle: { color: ink, opacity: 0.15 } },
+        },
         series: lines.flatMap(({ row, curve }, i) => {
           const slips = new Set(wrongWay(row.table).flatMap((w) => [w.colder.tempC, w.warmer.tempC]));
-          const points = (bad: boolean) => row.table.filter((c) => slips.has(c.tempC) === bad).map((c) => [shown(c.tempC), c.hours, c.tempC]);
+          const points = (bad: boolean) =>
+            row.table.filter((c) => slips.has(c.tempC) === bad).map((c) => [shown(c.tempC), c.hours, c.tempC]);
           return [
-            { name: row.name, type: 'line', showSymbol: false, silent: true, data: curve.map((c) => [shown(c.tempC), c.hours]), lineStyle: { color: ink, width: 1.4, type: DASHES[i % DASHES.length] } },
-            { name: row.name, type: 'scatter', symbol: MARKS[i % MARKS.length], symbolSize: 9, data: points(false), itemStyle: { color: 'transparent', borderColor: ink, borderWidth: 2 } },
-            { name: row.name, type: 'scatter', symbol: 'path://M0 3L3 0L8 5L13 0L16 3L11 8L16 13L13 16L8 11L3 16L0 13L5 8Z', symbolSize: 14, data: points(true), itemStyle: { color: error } },
+            {
+              name: row.name,
+              type: 'line',
+              showSymbol: false,
+              silent: true,
+              data: curve.map((c) => [shown(c.tempC), c.hours]),
+              lineStyle: { color: ink, width: 1.4, type: DASHES[i % DASHES.length] },
+            },
+            {
+              name: row.name,
+              type: 'scatter',
+              symbol: MARKS[i % MARKS.length],
+              symbolSize: 9,
+              data: points(false),
+              itemStyle: { color: 'transparent', borderColor: ink, borderWidth: 2 },
+            },
+            {
+              name: row.name,
+              type: 'scatter',
+              symbol: 'path://M0 3L3 0L8 5L13 0L16 3L11 8L16 13L13 16L8 11L3 16L0 13L5 8Z',
+              symbolSize: 14,
+              data: points(true),
+              itemStyle: { color: error },
+            },
           ];
         }),
       } as never,
@@ -71,7 +114,12 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
   }, [lines, units, theme]);
   return (
     <figure className={lines.length === 0 ? 'hidden' : ''}>
-      <div ref={box} className="h-64 w-full" role="img" aria-label={`Times over temperature: ${lines.map((l) => l.row.name).join(', ')}`} />
+      <div
+        ref={box}
+        className="h-64 w-full"
+        role="img"
+        aria-label={`Times over temperature: ${lines.map((l) => l.row.name).join(', ')}`}
+      />
       <figcaption>
         <ul className="narrow flex flex-wrap gap-x-4 text-base">
           {lines.map(({ row }, i) => (
@@ -80,7 +128,10 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
             </li>
           ))}
         </ul>
-        <p className="text-sm quiet">Points: the table. Lines: what clocks run on between and beside them. A cross: warmer takes longer, most likely a slip of typing.</p>
+        <p className="text-sm quiet">
+          Points: the table. Lines: what clocks run on between and beside them. A cross: warmer takes longer, most
+          likely a slip of typing.
+        </p>
       </figcaption>
     </figure>
   );
@@ -92,16 +143,36 @@ function curveOf(row: TimeRow, rows: readonly TimeRow[], minCureC: number | null
   const [low, high] = [Math.min(...temps) - 3, Math.max(...temps) + 3];
   const steps = Math.max(1, Math.min(120, Math.round(high - low)));
   return Array.from({ length: steps + 1 }, (_, i) => low + ((high - low) * i) / steps).flatMap((tempC) => {
-    const hours = hoursAtTemperature({ table: row.table, tempC, kind: row.kind, ...(minCureC === null || !Number.isFinite(minCureC) ? {} : { minCureC }) });
+    const hours = hoursAtTemperature({
+      table: row.table,
+      tempC,
+      kind: row.kind,
+      ...(minCureC === null || !Number.isFinite(minCureC) ? {} : { minCureC }),
+    });
     return Number.isFinite(hours) && hours > 0 ? [{ tempC, hours }] : [];
   });
 }
 
-const SHAPES = [<circle key="c" cx="6" cy="6" r="4" />, <rect key="r" x="2" y="2" width="8" height="8" />, <path key="t" d="M6 1.5L11 10.5H1Z" />, <path key="d" d="M6 1L11 6L6 11L1 6Z" />, <rect key="q" x="2" y="2" width="8" height="8" rx="3" />, <path key="p" d="M6 11L2 5a4 4 0 118 0Z" />];
+const SHAPES = [
+  <circle key="c" cx="6" cy="6" r="4" />,
+  <rect key="r" x="2" y="2" width="8" height="8" />,
+  <path key="t" d="M6 1.5L11 10.5H1Z" />,
+  <path key="d" d="M6 1L11 6L6 11L1 6Z" />,
+  <rect key="q" x="2" y="2" width="8" height="8" rx="3" />,
+  <path key="p" d="M6 11L2 5a4 4 0 118 0Z" />,
+];
 
 function Mark({ at }: { at: number }) {
   return (
-    <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" fill="none" stroke="currentColor" strokeWidth="1.8">
+    <svg
+      width="12"
+      height="12"
+      viewBox="0 0 12 12"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.8"
+    >
       {SHAPES[at % SHAPES.length]}
     </svg>
   );

@@ -1,17 +1,37 @@
 import { Plus, X } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { wrongWay } from '#core/sheet/problems';
-import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, PAINT_METHODS, THINNER_FAMILIES, WATERS, type SheetBody } from '#core/sheet/sheet';
+import {
+  ANTIFOULING_TYPES,
+  CHEMISTRIES,
+  GLOSSES,
+  PAINT_METHODS,
+  THINNER_FAMILIES,
+  WATERS,
+  type SheetBody,
+} from '#core/sheet/sheet';
 import { shownUnit } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { QuantityCell } from '../../parts/Field';
-import { FormChoice, FormNumber, FormQuantity, FormSelect, FormText, FormTick, FormYesNo, optionsOf } from '../../parts/form';
+import {
+  FormChoice,
+  FormNumber,
+  FormQuantity,
+  FormSelect,
+  FormText,
+  FormTick,
+  FormYesNo,
+  optionsOf,
+} from '../../parts/form';
 import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, THINNER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
 import { METHOD_WORDS, SHEET_KIND_WORDS } from '../../parts/words';
 import { BEFORE_OVERCOAT, GRID_ROWS, tableOf } from './grid';
 import { EMPTY_PACK, type SheetValues } from './values';
 
-const some = <T extends string>(list: readonly T[], words: Record<T, string>) => [['', 'not said'] as const, ...list.map((k) => [k, words[k]] as const)];
+const some = <T extends string>(list: readonly T[], words: Record<T, string>) => [
+  ['', 'not said'] as const,
+  ...list.map((k) => [k, words[k]] as const),
+];
 
 /** The fields of a sheet in the order in which a maker's sheet is read. */
 
@@ -47,7 +67,11 @@ export function UseFields() {
       <FormYesNo name="body.copper" label="Holds copper" />
       {kind === 'antifouling' && (
         <>
-          <FormSelect name="body.antifouling.type" label="Antifouling is" options={some(ANTIFOULING_TYPES, ANTIFOULING_WORDS)} />
+          <FormSelect
+            name="body.antifouling.type"
+            label="Antifouling is"
+            options={some(ANTIFOULING_TYPES, ANTIFOULING_WORDS)}
+          />
           <FormNumber name="body.antifouling.years" label="Lasts, years" />
           <FormNumber name="body.antifouling.dryOutDays" label="May dry out, days" />
           <WatersField />
@@ -69,7 +93,13 @@ function WatersField() {
             <div className="flex flex-wrap gap-x-4">
               {WATERS.map((w) => (
                 <label key={w} className="link-row gap-2">
-                  <input type="checkbox" className="checkbox" checked={value.includes(w)} onChange={(e) => field.onChange(e.target.checked ? [...value, w] : value.filter((x) => x !== w))} /> {WATERS_WORDS[w].toLowerCase()}
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    checked={value.includes(w)}
+                    onChange={(e) => field.onChange(e.target.checked ? [...value, w] : value.filter((x) => x !== w))}
+                  />{' '}
+                  {WATERS_WORDS[w].toLowerCase()}
                 </label>
               ))}
             </div>
@@ -89,17 +119,42 @@ export function PartsFields() {
     <fieldset className="flex flex-col gap-3 border-t border-base-300 pt-3">
       <legend className="lab">Parts and ratio</legend>
       {parts.fields.map((field, i) => (
-        <div key={field.id} className="grid grid-cols-[1fr_5rem_auto] items-start gap-3 sm:grid-cols-[1fr_6rem_10rem_auto]">
+        <div
+          key={field.id}
+          className="grid grid-cols-[1fr_5rem_auto] items-start gap-3 sm:grid-cols-[1fr_6rem_10rem_auto]"
+        >
           <FormText name={`body.parts.${i}.name`} label={i === 0 ? 'Base' : `Part ${i + 1}`} />
           <FormNumber name={`body.parts.${i}.ratio`} label="Ratio" />
           <div className="max-sm:col-span-2 max-sm:row-start-2">
-            <FormQuantity name={`body.parts.${i}.densityKgPerL`} label="Density" quantity="density" hint="Needed for the scale" />
+            <FormQuantity
+              name={`body.parts.${i}.densityKgPerL`}
+              label="Density"
+              quantity="density"
+              hint="Needed for the scale"
+            />
           </div>
-          {parts.fields.length > 1 && <TakeOut label={`Remove part ${i + 1}`} onClick={() => parts.remove(i)} className="max-sm:col-start-3 max-sm:row-start-1" />}
+          {parts.fields.length > 1 && (
+            <TakeOut
+              label={`Remove part ${i + 1}`}
+              onClick={() => parts.remove(i)}
+              className="max-sm:col-start-3 max-sm:row-start-1"
+            />
+          )}
         </div>
       ))}
       <div className="flex flex-wrap items-end gap-4">
-        <button type="button" className="btn" onClick={() => parts.append({ name: parts.fields.length === 1 ? 'Hardener' : 'Reducer', role: parts.fields.length === 1 ? 'hardener' : 'reducer', ratio: 1, densityKgPerL: null })}>
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            parts.append({
+              name: parts.fields.length === 1 ? 'Hardener' : 'Reducer',
+              role: parts.fields.length === 1 ? 'hardener' : 'reducer',
+              ratio: 1,
+              densityKgPerL: null,
+            })
+          }
+        >
           <Plus size={16} aria-hidden="true" /> Part
         </button>
         {parts.fields.length > 1 && (
@@ -120,7 +175,9 @@ export function PartsFields() {
           </div>
         )}
       </div>
-      <p className="text-sm quiet">A ratio by volume is not one by mass. The tin or the sheet says which; if it does not, ask the maker.</p>
+      <p className="text-sm quiet">
+        A ratio by volume is not one by mass. The tin or the sheet says which; if it does not, ask the maker.
+      </p>
     </fieldset>
   );
 }
@@ -130,7 +187,11 @@ export function ThinnerFields() {
   const thinner = useWatch({ name: 'body.thinner' }) as SheetBody['thinner'];
   if (!thinner) {
     return (
-      <button type="button" className="btn self-start" onClick={() => setValue('body.thinner', { name: '', maxShare: 0.05, of: 'mixed' })}>
+      <button
+        type="button"
+        className="btn self-start"
+        onClick={() => setValue('body.thinner', { name: '', maxShare: 0.05, of: 'mixed' })}
+      >
         <Plus size={16} aria-hidden="true" /> Thinner
       </button>
     );
@@ -165,7 +226,11 @@ export function MethodFields() {
       <legend className="lab">Ways of putting it on</legend>
       {rows.fields.map((field, i) => (
         <div key={field.id} className="grid grid-cols-2 items-start gap-3 sm:grid-cols-[1fr_1fr_1fr_1fr_auto]">
-          <FormSelect name={`body.methods.${i}.method`} label="By" options={PAINT_METHODS.map((m) => [m, METHOD_WORDS[m]] as const)} />
+          <FormSelect
+            name={`body.methods.${i}.method`}
+            label="By"
+            options={PAINT_METHODS.map((m) => [m, METHOD_WORDS[m]] as const)}
+          />
           <FormQuantity name={`body.methods.${i}.dftMicron`} label="Dry film" quantity="film" />
           <FormQuantity name={`body.methods.${i}.dftMaxMicron`} label="Largest" quantity="film" />
           <FormQuantity name={`body.methods.${i}.thinnerMax`} label="Thinner, at most" quantity="percent" />
@@ -173,7 +238,11 @@ export function MethodFields() {
         </div>
       ))}
       {rows.fields.length < 3 && (
-        <button type="button" className="btn self-start" onClick={() => rows.append({ method: PAINT_METHODS[(rows.fields.length + 1) % 3] } as never)}>
+        <button
+          type="button"
+          className="btn self-start"
+          onClick={() => rows.append({ method: PAINT_METHODS[(rows.fields.length + 1) % 3] } as never)}
+        >
           <Plus size={16} aria-hidden="true" /> Way of putting it on
         </button>
       )}
@@ -205,7 +274,12 @@ export function TimesFields({ quick }: { quick: boolean }) {
   const overcoat = useFieldArray({ control, name: 'grid.overcoat' });
   const row = (label: string, name: string, texts: readonly string[] | undefined) => {
     const table = tableOf(temps, texts);
-    const slips = new Set((table ? wrongWay(table.filter((c) => Number.isFinite(c.hours))) : []).flatMap((w) => [w.colder.tempC, w.warmer.tempC]));
+    const slips = new Set(
+      (table ? wrongWay(table.filter((c) => Number.isFinite(c.hours))) : []).flatMap((w) => [
+        w.colder.tempC,
+        w.warmer.tempC,
+      ]),
+    );
     return (
       <tr key={name}>
         <th scope="row" className="py-1 pr-3 text-left font-normal">
@@ -213,17 +287,32 @@ export function TimesFields({ quick }: { quick: boolean }) {
         </th>
         {temps.map((t, c) => (
           <td key={c} className="p-1">
-            <input aria-label={`${label}, column ${c + 1}`} aria-invalid={slips.has(t) || undefined} title={slips.has(t) ? 'Warmer takes longer here: check this figure and its neighbour.' : undefined} className={`input narrow min-w-20 text-center text-lg ${slips.has(t) ? 'border-2 border-warning' : ''}`} inputMode="decimal" autoComplete="off" placeholder="·" {...register(`${name}.${c}` as never)} />
+            <input
+              aria-label={`${label}, column ${c + 1}`}
+              aria-invalid={slips.has(t) || undefined}
+              title={slips.has(t) ? 'Warmer takes longer here: check this figure and its neighbour.' : undefined}
+              className={`input narrow min-w-20 text-center text-lg ${slips.has(t) ? 'border-2 border-warning' : ''}`}
+              inputMode="decimal"
+              autoComplete="off"
+              placeholder="·"
+              {...register(`${name}.${c}` as never)}
+            />
           </td>
         ))}
       </tr>
     );
   };
-  const single = (from: number, to?: number) => GRID_ROWS.slice(from, to).map(([key, label]) => row(label, `grid.rows.${key}`, grid.rows[key]));
+  const single = (from: number, to?: number) =>
+    GRID_ROWS.slice(from, to).map(([key, label]) => row(label, `grid.rows.${key}`, grid.rows[key]));
   return (
     <fieldset className="min-w-0 border-t border-base-300 pt-3">
       <legend className="lab">{quick ? 'Overcoat times' : 'Times by temperature'}</legend>
-      <p className="mb-2 text-sm quiet">Hours, or with a unit: 90 min, 2 d, 1 month. {quick ? 'Other temperatures are estimated: twice as quick for every 10 °C.' : 'An empty cell is not on the sheet.'}</p>
+      <p className="mb-2 text-sm quiet">
+        Hours, or with a unit: 90 min, 2 d, 1 month.{' '}
+        {quick
+          ? 'Other temperatures are estimated: twice as quick for every 10 °C.'
+          : 'An empty cell is not on the sheet.'}
+      </p>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Time grid">
         <table>
           <thead>
@@ -231,13 +320,29 @@ export function TimesFields({ quick }: { quick: boolean }) {
               <th className="lab pr-3 text-left">at</th>
               {temps.map((_t, c) => (
                 <th key={c} className="p-1">
-                  <Controller name={`grid.temps.${c}`} control={control} render={({ field }) => <QuantityCell label={`Temperature of column ${c + 1}`} quantity="temperature" value={field.value} onValue={field.onChange} />} />
+                  <Controller
+                    name={`grid.temps.${c}`}
+                    control={control}
+                    render={({ field }) => (
+                      <QuantityCell
+                        label={`Temperature of column ${c + 1}`}
+                        quantity="temperature"
+                        value={field.value}
+                        onValue={field.onChange}
+                      />
+                    )}
+                  />
                 </th>
               ))}
               <th className="lab px-1">{shownUnit('temperature', units).symbol}</th>
               {!quick && temps.length < 8 && (
                 <th>
-                  <button type="button" className="btn btn-ghost min-w-11" aria-label="One more temperature" onClick={() => setValue('grid.temps', [...temps, (temps[temps.length - 1] ?? 20) + 5])}>
+                  <button
+                    type="button"
+                    className="btn btn-ghost min-w-11"
+                    aria-label="One more temperature"
+                    onClick={() => setValue('grid.temps', [...temps, (temps[temps.length - 1] ?? 20) + 5])}
+                  >
                     <Plus size={16} aria-hidden="true" />
                   </button>
                 </th>
@@ -254,7 +359,11 @@ export function TimesFields({ quick }: { quick: boolean }) {
                   <tr key={`${field.id}-head`}>
                     <th colSpan={temps.length + 1} className="pt-2 text-left font-normal">
                       <div className="grid items-end gap-3 sm:grid-cols-[16rem_auto_auto]">
-                        <FormSelect name={`${name}.after`} label="Overcoat times when followed by" options={[['any', 'Any coat'], ...optionsOf(SHEET_KIND_WORDS)]} />
+                        <FormSelect
+                          name={`${name}.after`}
+                          label="Overcoat times when followed by"
+                          options={[['any', 'Any coat'], ...optionsOf(SHEET_KIND_WORDS)]}
+                        />
                         <FormTick name={`${name}.alwaysAbrade`} label="always abrade" />
                         {overcoat.fields.length > 1 && (
                           <button type="button" className="btn btn-ghost" onClick={() => overcoat.remove(i)}>
@@ -275,7 +384,13 @@ export function TimesFields({ quick }: { quick: boolean }) {
         </table>
       </div>
       {!quick && (
-        <button type="button" className="btn mt-2" onClick={() => overcoat.append({ after: 'antifouling', alwaysAbrade: false, minimum: [], tackLimit: [], maximum: [] })}>
+        <button
+          type="button"
+          className="btn mt-2"
+          onClick={() =>
+            overcoat.append({ after: 'antifouling', alwaysAbrade: false, minimum: [], tackLimit: [], maximum: [] })
+          }
+        >
           <Plus size={16} aria-hidden="true" /> Times for another following coat
         </button>
       )}
@@ -292,21 +407,39 @@ export function PackFields({ quick }: { quick: boolean }) {
       <legend className="lab">Packs</legend>
       {packs.fields.map((field, i) => (
         <div key={field.id} className="border-b border-base-300 pb-3">
-          <div className={`grid grid-cols-[1fr_1fr_auto] items-start gap-3 ${quick ? 'sm:grid-cols-[1fr_8rem_8rem_auto]' : 'sm:grid-cols-[1fr_7rem_7rem_9rem_1fr_auto]'}`}>
+          <div
+            className={`grid grid-cols-[1fr_1fr_auto] items-start gap-3 ${quick ? 'sm:grid-cols-[1fr_8rem_8rem_auto]' : 'sm:grid-cols-[1fr_7rem_7rem_9rem_1fr_auto]'}`}
+          >
             <FormText name={`body.packs.${i}.name`} label="Name" />
             <FormQuantity name={`body.packs.${i}.sizeL`} label="Size" quantity="volume" />
             <FormNumber name={`body.packs.${i}.price`} label="Price" />
-            {!quick && parts.length > 1 && <FormSelect name={`body.packs.${i}.part`} label="Holds" options={[['', 'a whole kit'], ...parts.filter((p) => p.name).map((p) => [p.name, `only ${p.name}`] as const)]} emptyText />}
+            {!quick && parts.length > 1 && (
+              <FormSelect
+                name={`body.packs.${i}.part`}
+                label="Holds"
+                options={[
+                  ['', 'a whole kit'],
+                  ...parts.filter((p) => p.name).map((p) => [p.name, `only ${p.name}`] as const),
+                ]}
+                emptyText
+              />
+            )}
             {!quick && <FormText name={`body.packs.${i}.supplier`} label="Supplier" />}
             <TakeOut label={`Remove pack ${i + 1}`} onClick={() => packs.remove(i)} />
           </div>
           {!quick && (
             <details className="mt-1">
-              <summary className="link-row narrow cursor-pointer text-base underline decoration-dotted underline-offset-4">Price from so many, parts not in ratio</summary>
+              <summary className="link-row narrow cursor-pointer text-base underline decoration-dotted underline-offset-4">
+                Price from so many, parts not in ratio
+              </summary>
               <div className="flex flex-wrap items-end gap-3">
                 {parts.length > 1 && (
                   <div className="w-60">
-                    <FormText name={`body.packs.${i}.partsL`} label="Litres of each part, if not in ratio" hint="Base first: 2; 1" />
+                    <FormText
+                      name={`body.packs.${i}.partsL`}
+                      label="Litres of each part, if not in ratio"
+                      hint="Base first: 2; 1"
+                    />
                   </div>
                 )}
                 <Breaks pack={i} />
@@ -357,7 +490,12 @@ export function ColourFields() {
             <div className="w-36">
               <FormText name={`body.colours.${i}.name`} label={`Colour ${i + 1}`} />
             </div>
-            <input type="color" aria-label={`Colour ${i + 1} is shown as`} className="h-11 w-12" {...register(`body.colours.${i}.hex`)} />
+            <input
+              type="color"
+              aria-label={`Colour ${i + 1} is shown as`}
+              className="h-11 w-12"
+              {...register(`body.colours.${i}.hex`)}
+            />
             <TakeOut label={`Remove colour ${i + 1}`} onClick={() => colours.remove(i)} />
           </div>
         ))}

@@ -7,7 +7,13 @@ import { parseQuantity } from '#core/units/parse';
 export interface Grid {
   temps: number[];
   rows: Partial<Record<TableName, string[]>>;
-  overcoat: { after: OvercoatTimes['after']; alwaysAbrade: boolean; minimum: string[]; tackLimit: string[]; maximum: string[] }[];
+  overcoat: {
+    after: OvercoatTimes['after'];
+    alwaysAbrade: boolean;
+    minimum: string[];
+    tackLimit: string[];
+    maximum: string[];
+  }[];
 }
 
 /** Rows of the grid in the order in which a maker's sheet gives them; overcoat times stand after the third. */
@@ -48,13 +54,20 @@ export function fromGrid(grid: Grid): Tables {
 }
 
 export function toGrid(sheet: SheetBody): Grid {
-  const tables = [...GRID_ROWS.map(([key]) => sheet[key]), ...sheet.overcoat.flatMap((o) => [o.minimum, o.tackLimit, o.maximum])];
+  const tables = [
+    ...GRID_ROWS.map(([key]) => sheet[key]),
+    ...sheet.overcoat.flatMap((o) => [o.minimum, o.tackLimit, o.maximum]),
+  ];
   const temps = [...new Set(tables.flatMap((t) => t?.map((c) => c.tempC) ?? []))].sort((a, b) => a - b);
-  const texts = (table: TimeTable | null | undefined) => temps.map((t) => hoursText(table?.find((c) => c.tempC === t)?.hours));
+  const texts = (table: TimeTable | null | undefined) =>
+    temps.map((t) => hoursText(table?.find((c) => c.tempC === t)?.hours));
   return {
     temps: temps.length > 0 ? temps : [20],
     rows: Object.fromEntries(GRID_ROWS.map(([key]) => [key, texts(sheet[key])])),
-    overcoat: (sheet.overcoat.length > 0 ? sheet.overcoat : [{ after: 'any' as const, alwaysAbrade: false, minimum: [], tackLimit: null, maximum: null }]).map((o) => ({
+    overcoat: (sheet.overcoat.length > 0
+      ? sheet.overcoat
+      : [{ after: 'any' as const, alwaysAbrade: false, minimum: [], tackLimit: null, maximum: null }]
+    ).map((o) => ({
       after: o.after,
       alwaysAbrade: o.alwaysAbrade,
       minimum: texts(o.minimum),

@@ -6,7 +6,10 @@ import { sheets } from '#core/system/sheets.fixture';
 import { timeRows } from './timeRows';
 import { blankSheet, complaintOf, fieldOf, fromSheet, toSheet } from './values';
 
-const table = [{ tempC: 10, hours: 48 }, { tempC: 20, hours: 0.5 }];
+const table = [
+  { tempC: 10, hours: 48 },
+  { tempC: 20, hours: 0.5 },
+];
 const full: SheetBody = {
   ...sheet,
   name: 'Everything a sheet may say',
@@ -46,41 +49,81 @@ const full: SheetBody = {
 const sent = (body: SheetBody): unknown => JSON.parse(JSON.stringify(sheetContent.validate(body).value));
 
 describe('a sheet through the form', () => {
-  it.each([...Object.values(sheets), full].map((b) => [b.name, b] as const))('%s comes out as it went in', (_name, body) => {
-    expect(sent(toSheet(fromSheet(body)))).toEqual(sent(body));
-  });
+  it.each([...Object.values(sheets), full].map((b) => [b.name, b] as const))(
+    '%s comes out as it went in',
+    (_name, body) => {
+      expect(sent(toSheet(fromSheet(body)))).toEqual(sent(body));
+    },
+  );
   it('a pack keeps its price breaks, its part and its litres', () => {
     const packs: SheetBody['packs'] = [
-      { name: 'odd kit', sizeL: 3, priceMinor: 8050, partsL: [2, 1], breaks: [{ from: 6, priceMinor: 7000 }], supplier: 'East' },
+      {
+        name: 'odd kit',
+        sizeL: 3,
+        priceMinor: 8050,
+        partsL: [2, 1],
+        breaks: [{ from: 6, priceMinor: 7000 }],
+        supplier: 'East',
+      },
       { name: 'hardener', sizeL: 1, priceMinor: null, part: 'Hardener' },
     ];
     expect(toSheet(fromSheet({ ...sheet, packs })).packs).toEqual(packs);
   });
   it('asks for the basis of the ratio, and only where there are two parts', () => {
     const blank = blankSheet(true);
-    expect(sheetContent.validate(toSheet(blank), { abortEarly: false }).error?.details.map((d) => d.path[0])).toContain('ratioBasis');
-    const single = { ...blank, body: { ...blank.body, name: 'Tin', solids: 0.5, dftMicron: 40, parts: blank.body.parts.slice(0, 1) } };
+    expect(sheetContent.validate(toSheet(blank), { abortEarly: false }).error?.details.map((d) => d.path[0])).toContain(
+      'ratioBasis',
+    );
+    const single = {
+      ...blank,
+      body: { ...blank.body, name: 'Tin', solids: 0.5, dftMicron: 40, parts: blank.body.parts.slice(0, 1) },
+    };
     expect(toSheet(single).ratioBasis).toBe('volume');
     expect(sheetContent.validate(toSheet(single)).error).toBeUndefined();
   });
   it('leaves out what was opened and left empty', () => {
     const values = fromSheet(sheet);
-    const opened = { ...values, body: { ...values.body, chemistry: '' as never, gloss: undefined, antifouling: { type: undefined, waters: [] }, methods: [] } };
+    const opened = {
+      ...values,
+      body: {
+        ...values.body,
+        chemistry: '' as never,
+        gloss: undefined,
+        antifouling: { type: undefined, waters: [] },
+        methods: [],
+      },
+    };
     const body = toSheet(opened);
     expect(['chemistry', 'gloss', 'antifouling', 'methods'].filter((k) => k in body)).toEqual([]);
     expect(body.code).toBe(sheet.code);
   });
   it('a complaint finds its field and says what to do', () => {
-    const { error } = sheetContent.validate({ ...sheet, ratioBasis: '', packs: [{ name: '', sizeL: 0, priceMinor: 1 }], touchDry: [{ tempC: 20, hours: Number.NaN }] }, { abortEarly: false, errors: { wrap: { label: false } } });
+    const { error } = sheetContent.validate(
+      {
+        ...sheet,
+        ratioBasis: '',
+        packs: [{ name: '', sizeL: 0, priceMinor: 1 }],
+        touchDry: [{ tempC: 20, hours: Number.NaN }],
+      },
+      { abortEarly: false, errors: { wrap: { label: false } } },
+    );
     const told = Object.fromEntries((error?.details ?? []).map((d) => [fieldOf(d.path), complaintOf(d)]));
-    expect(told).toMatchObject({ 'body.ratioBasis': 'Say whether the ratio is by volume or by mass.', 'body.packs.0.sizeL': 'Pack size must be more than zero.', 'grid.touchDry': 'A time in the grid cannot be read. Type it as 6, 90 min or 2 d.' });
+    expect(told).toMatchObject({
+      'body.ratioBasis': 'Say whether the ratio is by volume or by mass.',
+      'body.packs.0.sizeL': 'Pack size must be more than zero.',
+      'grid.touchDry': 'A time in the grid cannot be read. Type it as 6, 90 min or 2 d.',
+    });
     expect(fieldOf(['packs', 2, 'breaks', 0, 'priceMinor'])).toBe('body.packs.2.breaks.0.price');
   });
 });
 
 describe('the curves of a sheet', () => {
   it('run in the order of the sheet, longest times fitted the other way, unreadable figures left out', () => {
-    const rows = timeRows({ ...sheet, potLife: [{ tempC: 20, hours: Number.NaN }], immersionMax: [{ tempC: 20, hours: 900 }] });
+    const rows = timeRows({
+      ...sheet,
+      potLife: [{ tempC: 20, hours: Number.NaN }],
+      immersionMax: [{ tempC: 20, hours: 900 }],
+    });
     expect(rows.map((r) => [r.name, r.kind])).toEqual([
       ['Touch dry', 'minimum'],
       ['Dry to sand', 'minimum'],

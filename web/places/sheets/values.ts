@@ -30,7 +30,15 @@ const KIND_COLOURS: Partial<Record<SheetBody['kind'], { name: string; hex: strin
 /** A colour to begin with, by kind. */
 export const usualColour = (kind: SheetBody['kind']) => KIND_COLOURS[kind] ?? { name: 'grey', hex: '#8f979b' };
 
-export const EMPTY_PACK: PackValues = { name: '', sizeL: null, price: null, part: '', partsL: '', supplier: '', breaks: [] };
+export const EMPTY_PACK: PackValues = {
+  name: '',
+  sizeL: null,
+  price: null,
+  part: '',
+  partsL: '',
+  supplier: '',
+  breaks: [],
+};
 
 export function blankSheet(quick: boolean): SheetValues {
   return {
@@ -57,22 +65,39 @@ export function blankSheet(quick: boolean): SheetValues {
       colours: [usualColour('barrier')],
       caution: '',
     },
-    grid: { temps: quick ? [20] : [10, 20, 30], rows: {}, overcoat: [{ after: 'any', alwaysAbrade: false, minimum: [], tackLimit: [], maximum: [] }] },
+    grid: {
+      temps: quick ? [20] : [10, 20, 30],
+      rows: {},
+      overcoat: [{ after: 'any', alwaysAbrade: false, minimum: [], tackLimit: [], maximum: [] }],
+    },
   };
 }
 
-const minor = (money: number | null | undefined) => (money === null || money === undefined ? null : Math.round(money * 100));
+const minor = (money: number | null | undefined) =>
+  money === null || money === undefined ? null : Math.round(money * 100);
 const money = (minorUnits: number | null) => (minorUnits === null ? null : minorUnits / 100);
 
 export function fromSheet(sheet: SheetBody): SheetValues {
   const tables = new Set<string>([...GRID_ROWS.map(([key]) => key), 'overcoat']);
   const body = Object.fromEntries(Object.entries(sheet).filter(([key]) => !tables.has(key)));
-  const packs = sheet.packs.map((p): PackValues => ({ name: p.name, sizeL: p.sizeL, price: money(p.priceMinor), part: p.part ?? '', partsL: p.partsL?.join('; ') ?? '', supplier: p.supplier ?? '', breaks: p.breaks?.map((b) => ({ from: b.from, price: money(b.priceMinor) })) ?? [] }));
+  const packs = sheet.packs.map((p): PackValues => ({
+    name: p.name,
+    sizeL: p.sizeL,
+    price: money(p.priceMinor),
+    part: p.part ?? '',
+    partsL: p.partsL?.join('; ') ?? '',
+    supplier: p.supplier ?? '',
+    breaks: p.breaks?.map((b) => ({ from: b.from, price: money(b.priceMinor) })) ?? [],
+  }));
   return { body: { ...(body as unknown as SheetBody), packs }, grid: toGrid(sheet) };
 }
 
 function packOf({ name, sizeL, price, part, partsL, supplier, breaks }: PackValues): Pack {
-  const litres = partsL.split(/[;/]/).map((t) => t.trim()).filter((t) => t !== '').map((t) => Number(t.replace(',', '.')));
+  const litres = partsL
+    .split(/[;/]/)
+    .map((t) => t.trim())
+    .filter((t) => t !== '')
+    .map((t) => Number(t.replace(',', '.')));
   return {
     name,
     sizeL: sizeL as number,
@@ -80,14 +105,19 @@ function packOf({ name, sizeL, price, part, partsL, supplier, breaks }: PackValu
     ...(part ? { part } : {}),
     ...(litres.length > 0 && !part ? { partsL: litres } : {}),
     ...(supplier.trim() ? { supplier: supplier.trim() } : {}),
-    ...(breaks.length > 0 ? { breaks: breaks.map((b) => ({ from: b.from as number, priceMinor: minor(b.price) as number })) } : {}),
+    ...(breaks.length > 0
+      ? { breaks: breaks.map((b) => ({ from: b.from as number, priceMinor: minor(b.price) as number })) }
+      : {}),
   };
 }
 
 /** The body that is sent; what is not on the sheet is left out of it. */
 export function toSheet(values: SheetValues): SheetBody {
   const { packs, ...body } = values.body;
-  const parts = body.parts.map((p, i) => ({ ...p, role: i === 0 ? ('base' as const) : p.role === 'base' ? ('hardener' as const) : p.role }));
+  const parts = body.parts.map((p, i) => ({
+    ...p,
+    role: i === 0 ? ('base' as const) : p.role === 'base' ? ('hardener' as const) : p.role,
+  }));
   return stripped({
     ...body,
     ...fromGrid(values.grid),
@@ -101,9 +131,17 @@ export function toSheet(values: SheetValues): SheetBody {
 /** Without what was opened in the form and left empty. */
 function stripped(body: SheetBody): SheetBody {
   const out = { ...body } as Record<string, unknown>;
-  for (const [key, value] of Object.entries(out)) if (value === undefined || value === '') if (!['name', 'maker', 'code', 'caution', 'ratioBasis'].includes(key)) delete out[key];
+  for (const [key, value] of Object.entries(out))
+    if (value === undefined || value === '')
+      if (!['name', 'maker', 'code', 'caution', 'ratioBasis'].includes(key)) delete out[key];
   const { antifouling, methods } = body;
-  if (antifouling && Object.values(antifouling as Record<string, unknown>).every((v) => v === undefined || v === null || v === '' || (Array.isArray(v) && v.length === 0))) delete out.antifouling;
+  if (
+    antifouling &&
+    Object.values(antifouling as Record<string, unknown>).every(
+      (v) => v === undefined || v === null || v === '' || (Array.isArray(v) && v.length === 0),
+    )
+  )
+    delete out.antifouling;
   if (methods?.length === 0) delete out.methods;
   return out as unknown as SheetBody;
 }
@@ -113,7 +151,8 @@ export function fieldOf(path: readonly (string | number)[]): string {
   const [first, second, third] = path;
   if (first === 'overcoat' || GRID_ROWS.some(([key]) => key === first)) return `grid.${String(first)}`;
   if (first === 'packs' && third === 'priceMinor') return `body.packs.${second}.price`;
-  if (first === 'packs' && third === 'breaks') return ['body', 'packs', second, 'breaks', path[3], path[4] === 'priceMinor' ? 'price' : path[4]].join('.');
+  if (first === 'packs' && third === 'breaks')
+    return ['body', 'packs', second, 'breaks', path[3], path[4] === 'priceMinor' ? 'price' : path[4]].join('.');
   return ['body', ...path].join('.');
 }
 
@@ -122,7 +161,10 @@ export function complaintOf(detail: Joi.ValidationErrorItem): string {
   const label = String(detail.context?.label ?? detail.path.join(' '));
   if (detail.path[0] === 'ratioBasis') return 'Say whether the ratio is by volume or by mass.';
   if (detail.type === 'string.empty') return `${label} is empty. Type something.`;
-  if (detail.type === 'number.base' || detail.type === 'any.required') return detail.path.includes('hours') ? 'A time in the grid cannot be read. Type it as 6, 90 min or 2 d.' : `${label} is missing or cannot be read. Type a figure.`;
+  if (detail.type === 'number.base' || detail.type === 'any.required')
+    return detail.path.includes('hours')
+      ? 'A time in the grid cannot be read. Type it as 6, 90 min or 2 d.'
+      : `${label} is missing or cannot be read. Type a figure.`;
   if (detail.type === 'number.positive') return `${label} must be more than zero.`;
   if (detail.type === 'number.max') return `${label} is too large. Check the unit.`;
   if (detail.type === 'array.min') return `${label} is empty. Type at least one time.`;

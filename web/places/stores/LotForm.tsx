@@ -10,7 +10,17 @@ import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../.
 import { Fig } from '../../parts/Fig';
 
 /** One tin: what it is, its dates, and what is left of it, told or weighed. */
-export function LotForm({ row, state, sheets, onDone }: { row: LotRow; state: LotState | null; sheets: SheetRow[]; onDone: () => void }) {
+export function LotForm({
+  row,
+  state,
+  sheets,
+  onDone,
+}: {
+  row: LotRow;
+  state: LotState | null;
+  sheets: SheetRow[];
+  onDone: () => void;
+}) {
   const [draft, setDraft] = useState(row);
   const [how, setHow] = useState<'volume' | 'weigh'>(row.weighed ? 'weigh' : 'volume');
   // What stands here may be what was measured long ago: until someone looks again, the tin's own reckoning goes on.
@@ -24,7 +34,10 @@ export function LotForm({ row, state, sheets, onDone }: { row: LotRow; state: Lo
   const parts = sheet?.current.body.parts ?? [];
   const part = parts.find((p) => p.name === draft.part) ?? parts[0];
   const density = part?.densityKgPerL ?? null;
-  const weighed = how === 'weigh' && gross !== null && tare !== null && density !== null ? attempt(() => litresFromWeight({ grossKg: gross, tareKg: tare, densityKgPerL: density })) : null;
+  const weighed =
+    how === 'weigh' && gross !== null && tare !== null && density !== null
+      ? attempt(() => litresFromWeight({ grossKg: gross, tareKg: tare, densityKgPerL: density }))
+      : null;
   const leftL = how === 'weigh' ? (weighed?.value ?? null) : left;
   const problem =
     !Number.isFinite(draft.sizeL) || draft.sizeL <= 0
@@ -38,8 +51,20 @@ export function LotForm({ row, state, sheets, onDone }: { row: LotRow; state: Lo
             : null;
   const send = async (version = draft.version) => {
     if (problem || !part) return;
-    const measured = looked ? { leftL: leftL as number, measuredAt: now(), weighed: how === 'weigh' ? { grossKg: gross as number, tareKg: tare as number } : null } : {};
-    if (await submit({ kind: 'lot', row: { ...draft, part: part.name, ...measured, version } }, `${part.name} of ${sheet?.current.body.name ?? ''} saved`)) onDone();
+    const measured = looked
+      ? {
+          leftL: leftL as number,
+          measuredAt: now(),
+          weighed: how === 'weigh' ? { grossKg: gross as number, tareKg: tare as number } : null,
+        }
+      : {};
+    if (
+      await submit(
+        { kind: 'lot', row: { ...draft, part: part.name, ...measured, version } },
+        `${part.name} of ${sheet?.current.body.name ?? ''} saved`,
+      )
+    )
+      onDone();
   };
   return (
     <form
@@ -52,22 +77,61 @@ export function LotForm({ row, state, sheets, onDone }: { row: LotRow; state: Lo
     >
       <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
         <div className="col-span-2">
-          <SelectField label="Product" options={sheets.map((s) => [s.id, s.current.body.name] as const)} value={draft.sheetId} onPick={(sheetId) => set({ sheetId, part: sheets.find((s) => s.id === sheetId)?.current.body.parts[0]?.name ?? '' })} />
+          <SelectField
+            label="Product"
+            options={sheets.map((s) => [s.id, s.current.body.name] as const)}
+            value={draft.sheetId}
+            onPick={(sheetId) =>
+              set({ sheetId, part: sheets.find((s) => s.id === sheetId)?.current.body.parts[0]?.name ?? '' })
+            }
+          />
         </div>
-        <SelectField label="Part" options={parts.map((p) => [p.name, p.name] as const)} value={part?.name ?? ''} onPick={(name) => set({ part: name })} />
-        <QuantityField label="Holds when full" quantity="volume" value={draft.sizeL} onValue={(v) => set({ sizeL: v ?? Number.NaN })} />
-        <TextField label="Batch number" value={draft.batchNumber} onChange={(e) => set({ batchNumber: e.target.value })} />
+        <SelectField
+          label="Part"
+          options={parts.map((p) => [p.name, p.name] as const)}
+          value={part?.name ?? ''}
+          onPick={(name) => set({ part: name })}
+        />
+        <QuantityField
+          label="Holds when full"
+          quantity="volume"
+          value={draft.sizeL}
+          onValue={(v) => set({ sizeL: v ?? Number.NaN })}
+        />
+        <TextField
+          label="Batch number"
+          value={draft.batchNumber}
+          onChange={(e) => set({ batchNumber: e.target.value })}
+        />
         <TextField label="Supplier" value={draft.supplier} onChange={(e) => set({ supplier: e.target.value })} />
-        <TextField label="Bought on" type="date" value={draft.boughtOn ?? ''} onChange={(e) => set({ boughtOn: e.target.value || null })} />
-        <TextField label="Opened on" type="date" value={draft.openedOn ?? ''} onChange={(e) => set({ openedOn: e.target.value || null })} hint="Empty: unopened" />
-        <TextField label="Use by" type="date" value={draft.expiresOn ?? ''} onChange={(e) => set({ expiresOn: e.target.value || null })} hint="As printed on it" />
+        <TextField
+          label="Bought on"
+          type="date"
+          value={draft.boughtOn ?? ''}
+          onChange={(e) => set({ boughtOn: e.target.value || null })}
+        />
+        <TextField
+          label="Opened on"
+          type="date"
+          value={draft.openedOn ?? ''}
+          onChange={(e) => set({ openedOn: e.target.value || null })}
+          hint="Empty: unopened"
+        />
+        <TextField
+          label="Use by"
+          type="date"
+          value={draft.expiresOn ?? ''}
+          onChange={(e) => set({ expiresOn: e.target.value || null })}
+          hint="As printed on it"
+        />
         <div className="col-span-2 md:col-span-3">
           <TextField label="Note" value={draft.note} onChange={(e) => set({ note: e.target.value })} />
         </div>
       </div>
       {row.version > 0 && (
         <label className="link-row gap-2">
-          <input type="checkbox" className="checkbox" checked={looked} onChange={(e) => setLooked(e.target.checked)} /> I looked now how much is left
+          <input type="checkbox" className="checkbox" checked={looked} onChange={(e) => setLooked(e.target.checked)} />{' '}
+          I looked now how much is left
         </label>
       )}
       {looked && (

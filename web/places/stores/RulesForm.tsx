@@ -23,11 +23,22 @@ interface Draft extends Omit<ConsumableRule, 'amount' | 'inPack' | 'priceMinor'>
   price: string;
 }
 
-const toDraft = (r: ConsumableRule): Draft => ({ ...r, amount: String(r.amount), inPack: String(r.inPack), price: r.priceMinor === null ? '' : (r.priceMinor / 100).toFixed(2) });
+const toDraft = (r: ConsumableRule): Draft => ({
+  ...r,
+  amount: String(r.amount),
+  inPack: String(r.inPack),
+  price: r.priceMinor === null ? '' : (r.priceMinor / 100).toFixed(2),
+});
 const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')));
 
 function fromDraft({ price, ...d }: Draft): ConsumableRule {
-  return { ...d, name: d.name.trim(), amount: number(d.amount), inPack: number(d.inPack), priceMinor: price.trim() === '' ? null : Math.round(number(price) * 100) };
+  return {
+    ...d,
+    name: d.name.trim(),
+    amount: number(d.amount),
+    inPack: number(d.inPack),
+    priceMinor: price.trim() === '' ? null : Math.round(number(price) * 100),
+  };
 }
 
 function problemOf(rules: readonly ConsumableRule[]): string | null {
@@ -35,7 +46,8 @@ function problemOf(rules: readonly ConsumableRule[]): string | null {
     if (r.name === '') return 'A consumable has no name. Type it, or take the row out.';
     if (!(r.amount >= 0 && r.amount <= 1000)) return `${r.name}: type how many, as a number.`;
     if (!(Number.isInteger(r.inPack) && r.inPack >= 1)) return `${r.name}: a pack holds a whole number, one or more.`;
-    if (r.priceMinor !== null && !(r.priceMinor >= 0)) return `${r.name}: the price cannot be read. Type it, or leave it empty.`;
+    if (r.priceMinor !== null && !(r.priceMinor >= 0))
+      return `${r.name}: the price cannot be read. Type it, or leave it empty.`;
   }
   return null;
 }
@@ -49,16 +61,33 @@ export function RulesForm({ stores }: { stores: Stores }) {
   const shown = drafts ?? rules.consumables.map(toDraft);
   const list = shown.map(fromDraft);
   const problem = touched ? problemOf(list) : null;
-  const change = (id: string, part: Partial<Draft>) => (setTouched(true), setDrafts(shown.map((d) => (d.id === id ? { ...d, ...part } : d))));
-  const write = async (next: Partial<YardRules>, label: string) => submit({ kind: 'rules', row: { ...rules, ...next, version: theirs?.version ?? rules.version } }, label);
-  const cell = (d: Draft, key: 'name' | 'amount' | 'inPack' | 'price' | 'supplier', label: string, wide = false) => <input aria-label={`${label}, ${d.name || 'new row'}`} className={`input narrow text-lg ${wide ? 'min-w-40' : 'min-w-20 text-right'}`} inputMode={wide ? 'text' : 'decimal'} value={d[key]} onChange={(e) => change(d.id, { [key]: e.target.value })} />;
+  const change = (id: string, part: Partial<Draft>) => (
+    setTouched(true),
+    setDrafts(shown.map((d) => (d.id === id ? { ...d, ...part } : d)))
+  );
+  const write = async (next: Partial<YardRules>, label: string) =>
+    submit({ kind: 'rules', row: { ...rules, ...next, version: theirs?.version ?? rules.version } }, label);
+  const cell = (d: Draft, key: 'name' | 'amount' | 'inPack' | 'price' | 'supplier', label: string, wide = false) => (
+    <input
+      aria-label={`${label}, ${d.name || 'new row'}`}
+      className={`input narrow text-lg ${wide ? 'min-w-40' : 'min-w-20 text-right'}`}
+      inputMode={wide ? 'text' : 'decimal'}
+      value={d[key]}
+      onChange={(e) => change(d.id, { [key]: e.target.value })}
+    />
+  );
   return (
     <section id="rules" aria-labelledby="rules-title" className="mt-4">
       <h2 id="rules-title" className="ruled pb-1">
         Rules for buying
       </h2>
       <div className="py-3">
-        <Choice label="Paint is to be enough" options={CHANCES} value={(CHANCES.find(([c]) => Number(c) === rules.chance)?.[0] ?? '') as (typeof CHANCES)[number][0]} onPick={(c) => void write({ chance: Number(c) }, 'Chance changed')} />
+        <Choice
+          label="Paint is to be enough"
+          options={CHANCES}
+          value={(CHANCES.find(([c]) => Number(c) === rules.chance)?.[0] ?? '') as (typeof CHANCES)[number][0]}
+          onPick={(c) => void write({ chance: Number(c) }, 'Chance changed')}
+        />
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Consumables">
         <table>
@@ -77,7 +106,12 @@ export function RulesForm({ stores }: { stores: Stores }) {
                 <td className="p-1">{cell(d, 'name', 'Name', true)}</td>
                 <td className="p-1">{cell(d, 'amount', 'How many')}</td>
                 <td className="p-1">
-                  <select aria-label={`For, ${d.name}`} className="select min-w-36" value={d.per} onChange={(e) => change(d.id, { per: e.target.value as Per })}>
+                  <select
+                    aria-label={`For, ${d.name}`}
+                    className="select min-w-36"
+                    value={d.per}
+                    onChange={(e) => change(d.id, { per: e.target.value as Per })}
+                  >
                     {PER.map((p) => (
                       <option key={p} value={p}>
                         {PER_WORDS[p]}
@@ -86,7 +120,12 @@ export function RulesForm({ stores }: { stores: Stores }) {
                   </select>
                 </td>
                 <td className="p-1">
-                  <select aria-label={`Put on by, ${d.name}`} className="select min-w-28" value={d.method ?? ''} onChange={(e) => change(d.id, { method: (e.target.value || null) as Draft['method'] })}>
+                  <select
+                    aria-label={`Put on by, ${d.name}`}
+                    className="select min-w-28"
+                    value={d.method ?? ''}
+                    onChange={(e) => change(d.id, { method: (e.target.value || null) as Draft['method'] })}
+                  >
                     <option value="">any</option>
                     {Object.entries(METHOD_WORDS).map(([m, words]) => (
                       <option key={m} value={m}>
@@ -99,7 +138,12 @@ export function RulesForm({ stores }: { stores: Stores }) {
                 <td className="p-1">{cell(d, 'price', 'Price of a pack')}</td>
                 <td className="p-1">{cell(d, 'supplier', 'Supplier', true)}</td>
                 <td className="p-1">
-                  <button type="button" className="btn btn-ghost min-w-11" aria-label={`Take ${d.name || 'the row'} out`} onClick={() => (setTouched(true), setDrafts(shown.filter((x) => x.id !== d.id)))}>
+                  <button
+                    type="button"
+                    className="btn btn-ghost min-w-11"
+                    aria-label={`Take ${d.name || 'the row'} out`}
+                    onClick={() => (setTouched(true), setDrafts(shown.filter((x) => x.id !== d.id)))}
+                  >
                     <X size={18} aria-hidden="true" />
                   </button>
                 </td>
@@ -110,7 +154,17 @@ export function RulesForm({ stores }: { stores: Stores }) {
       </div>
       <FormProblem message={failure?.message ?? problem} />
       <div className="mt-2 flex flex-wrap gap-3">
-        <button type="button" className="btn" onClick={() => (setTouched(true), setDrafts([...shown, { id: uuid(), name: '', amount: '1', per: 'coat', method: null, inPack: '1', price: '', supplier: '' }]))}>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => (
+            setTouched(true),
+            setDrafts([
+              ...shown,
+              { id: uuid(), name: '', amount: '1', per: 'coat', method: null, inPack: '1', price: '', supplier: '' },
+            ])
+          )}
+        >
           <Plus size={16} aria-hidden="true" /> Consumable
         </button>
         {touched && (

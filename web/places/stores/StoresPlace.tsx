@@ -21,7 +21,12 @@ import { Tin } from './Tin';
 export function StoresPlace() {
   const { stores, error } = useStores();
   const { data: sheets } = useSheets();
-  if (!stores || !sheets) return error ? <p className="p-5">The stores cannot be read just now. It is tried again.</p> : <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading the stores" />;
+  if (!stores || !sheets)
+    return error ? (
+      <p className="p-5">The stores cannot be read just now. It is tried again.</p>
+    ) : (
+      <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading the stores" />
+    );
   return <Shelf stores={stores} sheets={sheets} />;
 }
 
@@ -29,8 +34,27 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
   const sheetOf = useSheetOf();
   const [editing, setEditing] = useState<LotRow | null>(null);
   const { lots, shared } = useMemo(() => shelfOf(stores, sheetOf), [stores, sheetOf]);
-  const products = [...new Set(lots.map((l) => l.sheetId))].map((id) => sheets.find((s) => s.id === id)).filter((s) => s !== undefined).sort((a, b) => a.current.body.name.localeCompare(b.current.body.name));
-  const blank = (sheet: SheetRow, like?: LotState): LotRow => ({ id: uuid(), sheetId: sheet.id, part: like?.part ?? sheet.current.body.parts[0]?.name ?? '', sizeL: like?.sizeL ?? sheet.current.body.packs[0]?.sizeL ?? 1, batchNumber: '', supplier: like?.supplier ?? '', boughtOn: stores.today, openedOn: null, expiresOn: null, leftL: like?.sizeL ?? sheet.current.body.packs[0]?.sizeL ?? 1, measuredAt: now(), weighed: null, note: '', version: 0, deleted: false });
+  const products = [...new Set(lots.map((l) => l.sheetId))]
+    .map((id) => sheets.find((s) => s.id === id))
+    .filter((s) => s !== undefined)
+    .sort((a, b) => a.current.body.name.localeCompare(b.current.body.name));
+  const blank = (sheet: SheetRow, like?: LotState): LotRow => ({
+    id: uuid(),
+    sheetId: sheet.id,
+    part: like?.part ?? sheet.current.body.parts[0]?.name ?? '',
+    sizeL: like?.sizeL ?? sheet.current.body.packs[0]?.sizeL ?? 1,
+    batchNumber: '',
+    supplier: like?.supplier ?? '',
+    boughtOn: stores.today,
+    openedOn: null,
+    expiresOn: null,
+    leftL: like?.sizeL ?? sheet.current.body.packs[0]?.sizeL ?? 1,
+    measuredAt: now(),
+    weighed: null,
+    note: '',
+    version: 0,
+    deleted: false,
+  });
   const first = products[0] ?? sheets[0];
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 py-4 sm:px-5">
@@ -42,10 +66,21 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
           </button>
         )}
       </div>
-      {editing && <LotForm key={editing.id} row={editing} state={lots.find((l) => l.id === editing.id) ?? null} sheets={sheets} onDone={() => setEditing((now) => (now?.id === editing.id ? null : now))} />}
+      {editing && (
+        <LotForm
+          key={editing.id}
+          row={editing}
+          state={lots.find((l) => l.id === editing.id) ?? null}
+          sheets={sheets}
+          onDone={() => setEditing((now) => (now?.id === editing.id ? null : now))}
+        />
+      )}
       {lots.length === 0 && !editing && (
         <div className="max-w-prose py-4">
-          <p>Nothing is on the shelf yet. Put every part in as its own tin, base and hardener apart: then what is left of each tells how much can still be mixed.</p>
+          <p>
+            Nothing is on the shelf yet. Put every part in as its own tin, base and hardener apart: then what is left of
+            each tells how much can still be mixed.
+          </p>
           {sheets.length === 0 && (
             <p className="mt-2">
               A tin needs its data sheet first:{' '}
@@ -58,17 +93,51 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
         </div>
       )}
       {products.map((sheet) => (
-        <Product key={sheet.id} sheet={sheet} lots={lots.filter((l) => l.sheetId === sheet.id)} shared={shared} stores={stores} onEdit={(l) => setEditing(stores.lots.find((r) => r.id === l.id) ?? null)} onAdd={() => setEditing(blank(sheet, lots.findLast((l) => l.sheetId === sheet.id)))} />
+        <Product
+          key={sheet.id}
+          sheet={sheet}
+          lots={lots.filter((l) => l.sheetId === sheet.id)}
+          shared={shared}
+          stores={stores}
+          onEdit={(l) => setEditing(stores.lots.find((r) => r.id === l.id) ?? null)}
+          onAdd={() =>
+            setEditing(
+              blank(
+                sheet,
+                lots.findLast((l) => l.sheetId === sheet.id),
+              ),
+            )
+          }
+        />
       ))}
-      <p className="py-2 text-sm quiet">A filled lid is unopened; hatched is past its shelf life and not counted on. Batches take from open tins first, then from what goes stale first. Store tins ashore, ventilated, away from flames.</p>
+      <p className="py-2 text-sm quiet">
+        A filled lid is unopened; hatched is past its shelf life and not counted on. Batches take from open tins first,
+        then from what goes stale first. Store tins ashore, ventilated, away from flames.
+      </p>
       <RulesForm stores={stores} />
     </div>
   );
 }
 
-function Product({ sheet, lots, shared, stores, onEdit, onAdd }: { sheet: SheetRow; lots: readonly LotState[]; shared: SharedShelf; stores: Stores; onEdit: (lot: LotState) => void; onAdd: () => void }) {
+function Product({
+  sheet,
+  lots,
+  shared,
+  stores,
+  onEdit,
+  onAdd,
+}: {
+  sheet: SheetRow;
+  lots: readonly LotState[];
+  shared: SharedShelf;
+  stores: Stores;
+  onEdit: (lot: LotState) => void;
+  onAdd: () => void;
+}) {
   const { body } = sheet.current;
-  const standing = [...lots].sort((a, b) => body.parts.findIndex((p) => p.name === a.part) - body.parts.findIndex((p) => p.name === b.part));
+  const standing = [...lots].sort(
+    (a, b) => body.parts.findIndex((p) => p.name === a.part) - body.parts.findIndex((p) => p.name === b.part),
+  );
   const empty = standing.filter((l) => l.nowL <= EMPTY_L);
   const reserved = shared.reserved.filter((r) => r.sheetId === sheet.id);
   const free = shared.freeL.get(sheet.id) ?? [];
@@ -81,20 +150,30 @@ function Product({ sheet, lots, shared, stores, onEdit, onAdd }: { sheet: SheetR
       </span>
     ));
   return (
-    <section aria-label={body.name} className="grid gap-x-10 gap-y-2 border-b border-base-300 py-3 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
+    <section
+      aria-label={body.name}
+      className="grid gap-x-10 gap-y-2 border-b border-base-300 py-3 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]"
+    >
       <div className="min-w-0">
         <h2 className="mb-1 flex flex-wrap items-center gap-x-4">
           <Link to={`/sheets/${sheet.id}`} className="underline decoration-1 underline-offset-4">
             {body.name}
           </Link>
-          <button type="button" className="narrow link-row gap-1 text-base font-medium underline decoration-dotted underline-offset-4" onClick={onAdd} aria-label={`One more tin of ${body.name}`}>
+          <button
+            type="button"
+            className="narrow link-row gap-1 text-base font-medium underline decoration-dotted underline-offset-4"
+            onClick={onAdd}
+            aria-label={`One more tin of ${body.name}`}
+          >
             <Plus size={15} aria-hidden="true" /> one more
           </button>
         </h2>
         <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
-          {standing.filter((l) => l.nowL > EMPTY_L).map((lot) => (
-            <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
-          ))}
+          {standing
+            .filter((l) => l.nowL > EMPTY_L)
+            .map((lot) => (
+              <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
+            ))}
         </ul>
         {empty.length > 0 && (
           <details className="mt-1">
@@ -112,11 +191,16 @@ function Product({ sheet, lots, shared, stores, onEdit, onAdd }: { sheet: SheetR
       <div className="min-w-0 text-[0.95rem]">
         {reserved.map((r) => (
           <p key={r.boatId} className="border-b border-base-300 py-1">
-            <Link to={`/boats/${r.boatId}/film/buy`} className="font-semibold underline decoration-1 underline-offset-4">
+            <Link
+              to={`/boats/${r.boatId}/film/buy`}
+              className="font-semibold underline decoration-1 underline-offset-4"
+            >
               {boat(r.boatId)}
             </Link>{' '}
             {amounts(r.takenL)}
-            {r.patchesL.some((l) => l > 0.005) && <span className="block quiet">of it held back for patches, unmixed: {amounts(r.patchesL)}</span>}
+            {r.patchesL.some((l) => l > 0.005) && (
+              <span className="block quiet">of it held back for patches, unmixed: {amounts(r.patchesL)}</span>
+            )}
           </p>
         ))}
         {reserved.length === 0 && <p className="quiet">No boat in hand has called on it.</p>}
@@ -131,12 +215,18 @@ function Product({ sheet, lots, shared, stores, onEdit, onAdd }: { sheet: SheetR
 function OneTin({ lot, body, onEdit }: { lot: LotState; body: SheetBody; onEdit: (lot: LotState) => void }) {
   return (
     <li>
-      <button type="button" className="flex items-end gap-2 text-left" onClick={() => onEdit(lot)} aria-label={`${lot.part} of ${body.name}, ${lot.batchNumber || 'no batch number'}: change or weigh it`}>
+      <button
+        type="button"
+        className="flex items-end gap-2 text-left"
+        onClick={() => onEdit(lot)}
+        aria-label={`${lot.part} of ${body.name}, ${lot.batchNumber || 'no batch number'}: change or weigh it`}
+      >
         <Tin lot={lot} colour={lot.part === body.parts[0]?.name ? (body.colours[0]?.hex ?? '#9a9a94') : '#c9b48a'} />
         <span className="narrow leading-tight">
           <span className="font-semibold">{lot.part}</span>
           <br />
-          <Fig quantity="volume" value={lot.nowL} /> <span className="quiet">of</span> <Fig quantity="volume" value={lot.sizeL} />
+          <Fig quantity="volume" value={lot.nowL} /> <span className="quiet">of</span>{' '}
+          <Fig quantity="volume" value={lot.sizeL} />
           <br />
           <span className="quiet">
             {openWords(lot)}

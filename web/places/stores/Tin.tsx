@@ -27,7 +27,15 @@ export function Tin({ lot, colour }: { lot: LotState; colour: string }) {
         {lot.stale && <rect width={w} height={h + 2} fill={`url(#${uid}-stale)`} />}
       </g>
       <path d={sides} fill="none" stroke="currentColor" strokeWidth="1.6" />
-      <ellipse cx={w / 2} cy={rim} rx={w / 2 - 1} ry={rim - 1} fill={lot.openedOn === null && lot.tappedOn === null ? 'var(--color-base-300)' : 'none'} stroke="currentColor" strokeWidth="1.6" />
+      <ellipse
+        cx={w / 2}
+        cy={rim}
+        rx={w / 2 - 1}
+        ry={rim - 1}
+        fill={lot.openedOn === null && lot.tappedOn === null ? 'var(--color-base-300)' : 'none'}
+        stroke="currentColor"
+        strokeWidth="1.6"
+      />
     </svg>
   );
 }

@@ -25,7 +25,9 @@ export function TodayPlace() {
   const head = headline(statuses, name, saying);
   const drawn = drawnZones(view);
   const inHand = statuses.filter((s) => s.state === 'inHand');
-  const now = statuses.filter((s) => s.state === 'bonds' || s.state === 'ready' || s.state === 'abrade' || s.state === 'closed');
+  const now = statuses.filter(
+    (s) => s.state === 'bonds' || s.state === 'ready' || s.state === 'abrade' || s.state === 'closed',
+  );
   const rest = statuses.filter((s) => !inHand.includes(s) && !now.includes(s));
   const simulated = view.hours.some((h) => h.source === 'simulated' && h.at >= at && h.at < at + RIBBON_MS);
 
@@ -33,7 +35,10 @@ export function TodayPlace() {
     return (
       <section className="max-w-prose py-6">
         <h1>No zones yet</h1>
-        <p className="my-3">A zone is a part of the boat that gets one build-up: underwater hull, keel, topsides, bilge. Add the first one; its area comes from the boat’s own dimensions.</p>
+        <p className="my-3">
+          A zone is a part of the boat that gets one build-up: underwater hull, keel, topsides, bilge. Add the first
+          one; its area comes from the boat’s own dimensions.
+        </p>
         <Link to={`/boats/${boat.id}/hull/new`} className="btn btn-primary">
           Add a zone
         </Link>
@@ -45,7 +50,15 @@ export function TodayPlace() {
       <h1 className="order-1 text-[2rem] lg:col-span-2 lg:text-[2.6rem]">{head.text}</h1>
       <div className="order-3 min-w-0 lg:order-2">
         <div className="mx-auto max-w-xl lg:max-w-none">
-          <BoatDrawing boat={boat} zones={drawn} lines={linesOf(view.hull)} bandM={bandOf(surfaces)} selected={picked ?? head.surfaceId} onPick={setPicked} label={`${boat.name}: zones by state`} />
+          <BoatDrawing
+            boat={boat}
+            zones={drawn}
+            lines={linesOf(view.hull)}
+            bandM={bandOf(surfaces)}
+            selected={picked ?? head.surfaceId}
+            onPick={setPicked}
+            label={`${boat.name}: zones by state`}
+          />
         </div>
         <ul className="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-sm" aria-label="Patterns">
           {STATE_KEY.filter((state) => statuses.some((s) => s.state === state)).map((state) => (
@@ -55,10 +68,21 @@ export function TodayPlace() {
           ))}
         </ul>
         <div className="mt-3">
-          <Ribbon hours={view.hours} from={at} until={at + RIBBON_MS} clocks={clocks} timeZone={boat.timeZone} name={name} />
+          <Ribbon
+            hours={view.hours}
+            from={at}
+            until={at + RIBBON_MS}
+            clocks={clocks}
+            timeZone={boat.timeZone}
+            name={name}
+          />
           {simulated && (
             <p className="text-sm">
-              Weather is {SIMULATED_WORDS}. <Link to={`/boats/${boat.id}/weather`} className="underline underline-offset-4">Type your own forecast</Link>.
+              Weather is {SIMULATED_WORDS}.{' '}
+              <Link to={`/boats/${boat.id}/weather`} className="underline underline-offset-4">
+                Type your own forecast
+              </Link>
+              .
             </p>
           )}
         </div>
@@ -69,7 +93,10 @@ export function TodayPlace() {
           {clocks.length === 0 && <p className="py-2">No clock is running.</p>}
           <ol className="gap-x-8 sm:columns-2">
             {clocks.slice(0, 8).map((c) => (
-              <li key={`${c.kind}-${c.surfaceId ?? c.batchId}`} className="ruled flex break-inside-avoid items-baseline gap-3 py-1">
+              <li
+                key={`${c.kind}-${c.surfaceId ?? c.batchId}`}
+                className="ruled flex break-inside-avoid items-baseline gap-3 py-1"
+              >
                 <span className="fig min-w-14 shrink-0 text-lg">{timeWords(c.at, at, boat.timeZone)}</span>
                 <span className="min-w-0">
                   {c.surfaceId ? name(c.surfaceId) : 'batch'} <span className="quiet">{CLOCK_WORDS[c.kind]}</span>
@@ -88,7 +115,13 @@ export function TodayPlace() {
             </h2>
             <ul className="sheet-rule">
               {inHand.map((s) => (
-                <ZoneRow key={s.surfaceId} status={s} name={name(s.surfaceId)} saying={saying} chosen={picked === s.surfaceId}>
+                <ZoneRow
+                  key={s.surfaceId}
+                  status={s}
+                  name={name(s.surfaceId)}
+                  saying={saying}
+                  chosen={picked === s.surfaceId}
+                >
                   <Link className="btn btn-primary" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}`}>
                     Finish
                   </Link>
@@ -104,8 +137,18 @@ export function TodayPlace() {
           {now.length === 0 && <p className="py-2">Nothing just now.</p>}
           <ul className="sheet-rule">
             {now.map((s) => (
-              <ZoneRow key={s.surfaceId} status={s} name={name(s.surfaceId)} saying={saying} chosen={picked === s.surfaceId}>
-                <Link className="btn" to={`/boats/${boat.id}/coat/start?on=${s.surfaceId}`} aria-label={`Start ${nextName(s)} on ${name(s.surfaceId)}`}>
+              <ZoneRow
+                key={s.surfaceId}
+                status={s}
+                name={name(s.surfaceId)}
+                saying={saying}
+                chosen={picked === s.surfaceId}
+              >
+                <Link
+                  className="btn"
+                  to={`/boats/${boat.id}/coat/start?on=${s.surfaceId}`}
+                  aria-label={`Start ${nextName(s)} on ${name(s.surfaceId)}`}
+                >
                   Start
                 </Link>
               </ZoneRow>
@@ -119,7 +162,13 @@ export function TodayPlace() {
             </h2>
             <ul className="sheet-rule">
               {rest.map((s) => (
-                <ZoneRow key={s.surfaceId} status={s} name={name(s.surfaceId)} saying={saying} chosen={picked === s.surfaceId}>
+                <ZoneRow
+                  key={s.surfaceId}
+                  status={s}
+                  name={name(s.surfaceId)}
+                  saying={saying}
+                  chosen={picked === s.surfaceId}
+                >
                   {s.state === 'noBuildUp' && (
                     <Link className="btn" to={`/boats/${boat.id}/film/${s.surfaceId}`}>
                       Build up
@@ -140,7 +189,19 @@ export function TodayPlace() {
   );
 }
 
-function ZoneRow({ status, name, saying, chosen, children }: { status: ZoneStatus; name: string; saying: Saying; chosen: boolean; children?: React.ReactNode }) {
+function ZoneRow({
+  status,
+  name,
+  saying,
+  chosen,
+  children,
+}: {
+  status: ZoneStatus;
+  name: string;
+  saying: Saying;
+  chosen: boolean;
+  children?: React.ReactNode;
+}) {
   const air = status.state === 'inHand' || status.state === 'shut' ? '' : airLine(status, saying);
   return (
     <li className={`flex items-center gap-3 py-1.5 ${chosen ? 'bg-base-200' : ''}`}>

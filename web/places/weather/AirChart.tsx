@@ -56,10 +56,20 @@ export function AirChart({ hours, at, zone }: { hours: readonly SourcedHour[]; a
         min: shown[0]?.at,
         max: shown[shown.length - 1]?.at,
         minInterval: DAY_MS,
-        axisLabel: { formatter: (t: number) => DateTime.fromMillis(t, { zone }).toFormat(narrow ? 'ccccc' : 'ccc d'), color: ink },
+        axisLabel: {
+          formatter: (t: number) => DateTime.fromMillis(t, { zone }).toFormat(narrow ? 'ccccc' : 'ccc d'),
+          color: ink,
+        },
         axisLine: { lineStyle: { color: ink } },
       },
-      yAxis: { type: 'value', scale: true, name: unit.symbol, nameTextStyle: { color: ink }, axisLabel: { color: ink }, splitLine: { lineStyle: { color: ink, opacity: 0.15 } } },
+      yAxis: {
+        type: 'value',
+        scale: true,
+        name: unit.symbol,
+        nameTextStyle: { color: ink },
+        axisLabel: { color: ink },
+        splitLine: { lineStyle: { color: ink, opacity: 0.15 } },
+      },
       series: [
         {
           name: 'air',
@@ -68,10 +78,23 @@ export function AirChart({ hours, at, zone }: { hours: readonly SourcedHour[]; a
           data: shown.map((h) => [h.at, value(h.airC)]),
           lineStyle: { color: ink, width: 2 },
           itemStyle: { color: ink },
-          markLine: { symbol: 'none', silent: true, label: { formatter: 'now', color: ink }, lineStyle: { color: ink, type: 'solid' }, data: [{ xAxis: at }] },
+          markLine: {
+            symbol: 'none',
+            silent: true,
+            label: { formatter: 'now', color: ink },
+            lineStyle: { color: ink, type: 'solid' },
+            data: [{ xAxis: at }],
+          },
           markArea: { silent: true, itemStyle: { color: '#4d7ea8', opacity: 0.3 }, data: rain },
         },
-        { name: 'dew point', type: 'line', showSymbol: false, data: shown.map((h) => [h.at, value(dewPointC(h))]), lineStyle: { color: ink, width: 1.5, type: 'dashed' }, itemStyle: { color: ink } },
+        {
+          name: 'dew point',
+          type: 'line',
+          showSymbol: false,
+          data: shown.map((h) => [h.at, value(dewPointC(h))]),
+          lineStyle: { color: ink, width: 1.5, type: 'dashed' },
+          itemStyle: { color: ink },
+        },
       ],
     } as never);
     const fit = new ResizeObserver(() => chart.resize());
@@ -83,8 +106,15 @@ export function AirChart({ hours, at, zone }: { hours: readonly SourcedHour[]; a
   }, [hours, at, zone, units, theme]);
   return (
     <figure>
-      <div ref={box} className="h-72 w-full" role="img" aria-label="Air temperature and dew point, from yesterday to the end of the forecast" />
-      <figcaption className="text-sm quiet">Line: air. Dashes: dew point. Bands: rain. The wider the gap, the drier.</figcaption>
+      <div
+        ref={box}
+        className="h-72 w-full"
+        role="img"
+        aria-label="Air temperature and dew point, from yesterday to the end of the forecast"
+      />
+      <figcaption className="text-sm quiet">
+        Line: air. Dashes: dew point. Bands: rain. The wider the gap, the drier.
+      </figcaption>
     </figure>
   );
 }

@@ -31,11 +31,14 @@ export function WeatherPlace() {
     <div className="min-w-0">
       <h1 className="text-2xl">Weather at {boat.place || 'the boat'}</h1>
       <p className="mb-2">
-        {hours.some((h) => h.source === 'typed' && h.at > at) ? `As typed where typed; otherwise ${SIMULATED_WORDS}.` : `All of it ${SIMULATED_WORDS}. Type your own forecast below: windows then run on it.`}
+        {hours.some((h) => h.source === 'typed' && h.at > at)
+          ? `As typed where typed; otherwise ${SIMULATED_WORDS}.`
+          : `All of it ${SIMULATED_WORDS}. Type your own forecast below: windows then run on it.`}
       </p>
       {weatherGaps(hours).map((gap) => (
         <p key={gap.from} className="mb-2 border-l-4 border-warning bg-base-200 px-3 py-2">
-          Nothing is known of the air from {timeWords(gap.from, at, boat.timeZone)} to {timeWords(gap.to, at, boat.timeZone)}: clocks are not worked out beyond that. Type the days between.
+          Nothing is known of the air from {timeWords(gap.from, at, boat.timeZone)} to{' '}
+          {timeWords(gap.to, at, boat.timeZone)}: clocks are not worked out beyond that. Type the days between.
         </p>
       ))}
       <Suspense fallback={<div className="skeleton h-72 rounded-sm" role="status" aria-label="Loading the chart" />}>
@@ -65,7 +68,15 @@ function TypedForecast({ view }: { view: BoatView }) {
     Array.from({ length: DAYS }, (_, i) => {
       const date = today.plus({ days: i }).toISODate() as string;
       const old = typedDays.find((d) => d.date === date);
-      return { date, lowC: old?.lowC ?? null, highC: old?.highC ?? null, moist: old ? (old.rh ?? old.dewC) : null, rainFrom: old?.rainFrom?.toString() ?? '', rainTo: old?.rainTo?.toString() ?? '', windMs: old?.windMs ?? null };
+      return {
+        date,
+        lowC: old?.lowC ?? null,
+        highC: old?.highC ?? null,
+        moist: old ? (old.rh ?? old.dewC) : null,
+        rainFrom: old?.rainFrom?.toString() ?? '',
+        rainTo: old?.rainTo?.toString() ?? '',
+        windMs: old?.windMs ?? null,
+      };
     }),
   );
   const [problem, setProblem] = useState<string | null>(null);
@@ -76,19 +87,47 @@ function TypedForecast({ view }: { view: BoatView }) {
     for (const d of days) {
       const name = dayWords(d.date, boat.timeZone);
       if (d.lowC === null && d.highC === null && d.moist === null) continue;
-      if ([d.lowC, d.highC, d.moist].some((v) => v === null || Number.isNaN(v)) || Number.isNaN(d.windMs)) return setProblem(`${name}: type low, high and ${moistBy === 'rh' ? 'humidity' : 'dew point'}, or leave the whole day empty.`);
+      if ([d.lowC, d.highC, d.moist].some((v) => v === null || Number.isNaN(v)) || Number.isNaN(d.windMs))
+        return setProblem(
+          `${name}: type low, high and ${moistBy === 'rh' ? 'humidity' : 'dew point'}, or leave the whole day empty.`,
+        );
       const rain = [d.rainFrom, d.rainTo].map((t) => (t.trim() === '' ? null : Number(t)));
-      if (rain.some((v) => v !== null && !(v >= 0 && v <= 24)) || (rain[0] === null) !== (rain[1] === null)) return setProblem(`${name}: rain needs two hours of the day between 0 and 24, or none.`);
-      if (rain[0] !== null && (rain[0] as number) >= (rain[1] as number)) return setProblem(`${name}: rain ends before it starts. Swap the two hours.`);
-      rows.push({ date: d.date, lowC: d.lowC as number, highC: d.highC as number, rh: moistBy === 'rh' ? d.moist : null, dewC: moistBy === 'dew' ? d.moist : null, rainFrom: rain[0] ?? null, rainTo: rain[1] ?? null, windMs: d.windMs });
+      if (rain.some((v) => v !== null && !(v >= 0 && v <= 24)) || (rain[0] === null) !== (rain[1] === null))
+        return setProblem(`${name}: rain needs two hours of the day between 0 and 24, or none.`);
+      if (rain[0] !== null && (rain[0] as number) >= (rain[1] as number))
+        return setProblem(`${name}: rain ends before it starts. Swap the two hours.`);
+      rows.push({
+        date: d.date,
+        lowC: d.lowC as number,
+        highC: d.highC as number,
+        rh: moistBy === 'rh' ? d.moist : null,
+        dewC: moistBy === 'dew' ? d.moist : null,
+        rainFrom: rain[0] ?? null,
+        rainTo: rain[1] ?? null,
+        windMs: d.windMs,
+      });
     }
     try {
-      for (const r of rows) hourlyFromDays([{ startsAt: 0, endsAt: 86_400_000, lowC: r.lowC, highC: r.highC, ...(r.rh === null ? {} : { rh: r.rh }), ...(r.dewC === null ? {} : { dewC: r.dewC }) }]);
+      for (const r of rows)
+        hourlyFromDays([
+          {
+            startsAt: 0,
+            endsAt: 86_400_000,
+            lowC: r.lowC,
+            highC: r.highC,
+            ...(r.rh === null ? {} : { rh: r.rh }),
+            ...(r.dewC === null ? {} : { dewC: r.dewC }),
+          },
+        ]);
     } catch (error) {
       return setProblem((error as Error).message);
     }
     setProblem(null);
-    const outcome = await save({ kind: 'typedWeather', boatId: boat.id, issueId: uuid(), days: rows }, rows.length === 0 ? 'Typed forecast cleared' : 'Forecast typed in', { inline: true });
+    const outcome = await save(
+      { kind: 'typedWeather', boatId: boat.id, issueId: uuid(), days: rows },
+      rows.length === 0 ? 'Typed forecast cleared' : 'Forecast typed in',
+      { inline: true },
+    );
     if (!outcome.ok) setProblem(outcome.failure.message);
     return undefined;
   };
@@ -119,18 +158,46 @@ function TypedForecast({ view }: { view: BoatView }) {
       </div>
       <ul className="sheet-rule">
         {days.map((d, i) => (
-          <li key={d.date} className="grid grid-cols-3 items-start gap-3 py-2 lg:grid-cols-[8rem_repeat(6,minmax(0,1fr))]">
-            <p className="narrow col-span-3 self-center text-lg lg:col-span-1">{i === 0 ? 'today' : dayWords(d.date, boat.timeZone)}</p>
+          <li
+            key={d.date}
+            className="grid grid-cols-3 items-start gap-3 py-2 lg:grid-cols-[8rem_repeat(6,minmax(0,1fr))]"
+          >
+            <p className="narrow col-span-3 self-center text-lg lg:col-span-1">
+              {i === 0 ? 'today' : dayWords(d.date, boat.timeZone)}
+            </p>
             <QuantityField label="Low" quantity="temperature" value={d.lowC} onValue={(lowC) => set(i, { lowC })} />
             <QuantityField label="High" quantity="temperature" value={d.highC} onValue={(highC) => set(i, { highC })} />
-            <QuantityField label={moistBy === 'rh' ? 'Humidity' : 'Dew point'} quantity={moistBy === 'rh' ? 'percent' : 'temperature'} value={d.moist} onValue={(moist) => set(i, { moist })} />
-            <TextField label="Rain from, h" inputMode="numeric" value={d.rainFrom} onChange={(e) => set(i, { rainFrom: e.target.value })} />
-            <TextField label="Rain to, h" inputMode="numeric" value={d.rainTo} onChange={(e) => set(i, { rainTo: e.target.value })} />
-            <QuantityField label="Wind" quantity="windSpeed" value={d.windMs} onValue={(windMs) => set(i, { windMs })} />
+            <QuantityField
+              label={moistBy === 'rh' ? 'Humidity' : 'Dew point'}
+              quantity={moistBy === 'rh' ? 'percent' : 'temperature'}
+              value={d.moist}
+              onValue={(moist) => set(i, { moist })}
+            />
+            <TextField
+              label="Rain from, h"
+              inputMode="numeric"
+              value={d.rainFrom}
+              onChange={(e) => set(i, { rainFrom: e.target.value })}
+            />
+            <TextField
+              label="Rain to, h"
+              inputMode="numeric"
+              value={d.rainTo}
+              onChange={(e) => set(i, { rainTo: e.target.value })}
+            />
+            <QuantityField
+              label="Wind"
+              quantity="windSpeed"
+              value={d.windMs}
+              onValue={(windMs) => set(i, { windMs })}
+            />
           </li>
         ))}
       </ul>
-      <p className="my-2 text-sm quiet">Each day becomes its hours: the low about six, the high about three, the day’s dew point held through it. Days left empty keep what was there.</p>
+      <p className="my-2 text-sm quiet">
+        Each day becomes its hours: the low about six, the high about three, the day’s dew point held through it. Days
+        left empty keep what was there.
+      </p>
       <FormProblem message={problem} />
       <button type="submit" className="btn btn-primary mt-2">
         Use this forecast

@@ -12,7 +12,15 @@ import type { Failure } from '../../data/outbox';
 import { save, useYard } from '../../data/store';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { FormProblem } from '../../parts/Field';
-import { FormChoice, FormNumber, FormQuantity, FormSelect, FormText, optionsOf, useContractForm } from '../../parts/form';
+import {
+  FormChoice,
+  FormNumber,
+  FormQuantity,
+  FormSelect,
+  FormText,
+  optionsOf,
+  useContractForm,
+} from '../../parts/form';
 import { MATERIAL_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
 
 interface Values {
@@ -22,7 +30,10 @@ interface Values {
 
 const schema = Joi.object({
   boat: boatBody,
-  job: jobBody.keys({ yardCostPerDayMinor: Joi.forbidden(), yardCostPerDay: Joi.number().min(0).max(1e7).allow(null).label('Yard cost a day') }),
+  job: jobBody.keys({
+    yardCostPerDayMinor: Joi.forbidden(),
+    yardCostPerDay: Joi.number().min(0).max(1e7).allow(null).label('Yard cost a day'),
+  }),
 });
 
 export function NewBoat() {
@@ -41,8 +52,33 @@ function BlankBoat() {
       title="New boat"
       ids={ids}
       initial={{
-        boat: { name: '', hullMaterial: 'grp', keels: 'single', form: 'finKeel', loaM: null as never, lwlM: null as never, beamM: null as never, draftM: null as never, freeboardM: null as never, place: '', latitudeDeg: 50, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, waters: null, deleted: false, version: 0 },
-        job: { boatId: ids.boat, outOn: today, inOn: null, yardCostPerDay: null, currency: 'EUR', choices: null, deleted: false, version: 0 },
+        boat: {
+          name: '',
+          hullMaterial: 'grp',
+          keels: 'single',
+          form: 'finKeel',
+          loaM: null as never,
+          lwlM: null as never,
+          beamM: null as never,
+          draftM: null as never,
+          freeboardM: null as never,
+          place: '',
+          latitudeDeg: 50,
+          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+          waters: null,
+          deleted: false,
+          version: 0,
+        },
+        job: {
+          boatId: ids.boat,
+          outOn: today,
+          inOn: null,
+          yardCostPerDay: null,
+          currency: 'EUR',
+          choices: null,
+          deleted: false,
+          version: 0,
+        },
       }}
       onSaved={() => void navigate(`/boats/${ids.boat}/hull/new`)}
     />
@@ -61,7 +97,16 @@ export function EditBoat() {
       ids={ids}
       initial={{
         boat: boatValues,
-        job: { boatId: boat.id, outOn: job?.outOn ?? new Date(now()).toISOString().slice(0, 10), inOn: job?.inOn ?? null, yardCostPerDay: job?.yardCostPerDayMinor == null ? null : job.yardCostPerDayMinor / 100, currency: job?.currency ?? 'EUR', choices: job?.choices ?? null, deleted: false, version: job?.version ?? 0 },
+        job: {
+          boatId: boat.id,
+          outOn: job?.outOn ?? new Date(now()).toISOString().slice(0, 10),
+          inOn: job?.inOn ?? null,
+          yardCostPerDay: job?.yardCostPerDayMinor == null ? null : job.yardCostPerDayMinor / 100,
+          currency: job?.currency ?? 'EUR',
+          choices: job?.choices ?? null,
+          deleted: false,
+          version: job?.version ?? 0,
+        },
       }}
       onSaved={() => void navigate(`/boats/${boat.id}/today`)}
       onRemove={async () => {
@@ -72,14 +117,39 @@ export function EditBoat() {
   );
 }
 
-function BoatForm({ title, ids, initial, onSaved, onRemove }: { title: string; ids: { boat: string; job: string }; initial: Values; onSaved: () => void; onRemove?: () => Promise<void> }) {
+function BoatForm({
+  title,
+  ids,
+  initial,
+  onSaved,
+  onRemove,
+}: {
+  title: string;
+  ids: { boat: string; job: string };
+  initial: Values;
+  onSaved: () => void;
+  onRemove?: () => Promise<void>;
+}) {
   const form = useContractForm<Values>(schema, initial);
   const [failure, setFailure] = useState<Failure | null>(null);
   const [sending, setSending] = useState(false);
-  const zones = useMemo(() => [...new Set([Intl.DateTimeFormat().resolvedOptions().timeZone, initial.boat.timeZone, ...Intl.supportedValuesOf('timeZone')])].map((z) => [z, z.replaceAll('_', ' ')] as const), [initial.boat.timeZone]);
+  const zones = useMemo(
+    () =>
+      [
+        ...new Set([
+          Intl.DateTimeFormat().resolvedOptions().timeZone,
+          initial.boat.timeZone,
+          ...Intl.supportedValuesOf('timeZone'),
+        ]),
+      ].map((z) => [z, z.replaceAll('_', ' ')] as const),
+    [initial.boat.timeZone],
+  );
   const boat = useWatch({ control: form.control, name: 'boat' }) as Values['boat'];
   const draft = { ...boat, id: ids.boat };
-  const drawable = [boat.loaM, boat.lwlM, boat.beamM, boat.draftM, boat.freeboardM].every((v) => typeof v === 'number' && Number.isFinite(v)) && dimensionProblems(draft).length === 0;
+  const drawable =
+    [boat.loaM, boat.lwlM, boat.beamM, boat.draftM, boat.freeboardM].every(
+      (v) => typeof v === 'number' && Number.isFinite(v),
+    ) && dimensionProblems(draft).length === 0;
 
   const submit = form.handleSubmit(async (values) => {
     const problems = dimensionProblems(values.boat);
@@ -88,8 +158,25 @@ function BoatForm({ title, ids, initial, onSaved, onRemove }: { title: string; i
     setSending(true);
     setFailure(null);
     const { yardCostPerDay, ...job } = values.job;
-    const boatOutcome = await save({ kind: 'boat', row: { ...values.boat, id: ids.boat } }, `${values.boat.name} saved`, { inline: true });
-    const outcome = boatOutcome.ok ? await save({ kind: 'job', row: { ...job, id: ids.job, yardCostPerDayMinor: yardCostPerDay === null ? null : Math.round(yardCostPerDay * 100) } }, 'Haul-out saved', { inline: true, quiet: true }) : boatOutcome;
+    const boatOutcome = await save(
+      { kind: 'boat', row: { ...values.boat, id: ids.boat } },
+      `${values.boat.name} saved`,
+      { inline: true },
+    );
+    const outcome = boatOutcome.ok
+      ? await save(
+          {
+            kind: 'job',
+            row: {
+              ...job,
+              id: ids.job,
+              yardCostPerDayMinor: yardCostPerDay === null ? null : Math.round(yardCostPerDay * 100),
+            },
+          },
+          'Haul-out saved',
+          { inline: true, quiet: true },
+        )
+      : boatOutcome;
     setSending(false);
     if (outcome.ok) {
       onSaved();
@@ -99,8 +186,15 @@ function BoatForm({ title, ids, initial, onSaved, onRemove }: { title: string; i
     if (boatOutcome.ok) form.setValue('boat.version', values.boat.version + 1);
     setFailure(outcome.failure);
     // Both are shown; saving once more means "mine", on top of theirs.
-    if (outcome.failure.code === 'stale') form.setValue(boatOutcome.ok ? 'job.version' : 'boat.version', (outcome.failure.current as { version: number }).version);
-    if (outcome.failure.field && outcome.failure.code !== 'stale') form.setError(`${boatOutcome.ok ? 'job' : 'boat'}.${outcome.failure.field}` as never, { message: outcome.failure.message });
+    if (outcome.failure.code === 'stale')
+      form.setValue(
+        boatOutcome.ok ? 'job.version' : 'boat.version',
+        (outcome.failure.current as { version: number }).version,
+      );
+    if (outcome.failure.field && outcome.failure.code !== 'stale')
+      form.setError(`${boatOutcome.ok ? 'job' : 'boat'}.${outcome.failure.field}` as never, {
+        message: outcome.failure.message,
+      });
   });
   const theirs = failure?.code === 'stale' ? (failure.current as Record<string, unknown>) : null;
   return (
@@ -136,10 +230,20 @@ function BoatForm({ title, ids, initial, onSaved, onRemove }: { title: string; i
                 ['twin', 'Twin bilge keels'],
               ]}
             />
-            <p className="text-sm quiet">Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long keel for the area.</p>
+            <p className="text-sm quiet">
+              Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long keel for the area.
+            </p>
           </div>
           <div className="flex flex-col gap-3">
-            <div className="min-h-36 border-b border-base-300">{drawable ? <BoatDrawing boat={draft} zones={[]} /> : <p className="quiet py-10 text-center">The boat is drawn here, to scale, once her five dimensions are in.</p>}</div>
+            <div className="min-h-36 border-b border-base-300">
+              {drawable ? (
+                <BoatDrawing boat={draft} zones={[]} />
+              ) : (
+                <p className="quiet py-10 text-center">
+                  The boat is drawn here, to scale, once her five dimensions are in.
+                </p>
+              )}
+            </div>
             <div className="grid grid-cols-2 gap-3">
               <FormText name="job.outOn" label="Out on" type="date" />
               <FormText name="job.inOn" label="Launch on" type="date" hint="May stay open" />
@@ -152,7 +256,12 @@ function BoatForm({ title, ids, initial, onSaved, onRemove }: { title: string; i
             </div>
             <div className="grid grid-cols-2 gap-3">
               <FormSelect name="boat.timeZone" label="Time zone" options={zones} />
-              <FormSelect name="boat.waters" label="Lies afloat in" options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]} emptyAs={null} />
+              <FormSelect
+                name="boat.waters"
+                label="Lies afloat in"
+                options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]}
+                emptyAs={null}
+              />
             </div>
           </div>
         </div>

@@ -38,8 +38,13 @@ export function YardPlace() {
 function EmptyYard() {
   return (
     <section className="max-w-prose py-6">
-      <p className="mb-3">No boat is in hand yet. Five figures off the brochure are enough to start: length, waterline, beam, draught and freeboard.</p>
-      <p className="mb-4 quiet">With them the boat is drawn to scale and the areas to paint are worked out, each with how far to trust it.</p>
+      <p className="mb-3">
+        No boat is in hand yet. Five figures off the brochure are enough to start: length, waterline, beam, draught and
+        freeboard.
+      </p>
+      <p className="mb-4 quiet">
+        With them the boat is drawn to scale and the areas to paint are worked out, each with how far to trust it.
+      </p>
       <Link to="/boats/new" className="btn btn-primary">
         Put in the first boat
       </Link>
@@ -57,7 +62,13 @@ function Hard({ yard }: { yard: Yard }) {
   return (
     <ul className="flex flex-wrap items-end gap-x-10 gap-y-6 border-b border-base-300 pb-5">
       {yard.boats.map((b) => (
-        <li key={b.boat.id} className="flex min-w-0 flex-col" style={{ width: `min(${(boatProfile(b.boat).lengthM + 0.5) * SCALE}px, ${((boatProfile(b.boat).lengthM + 0.5) / widest) * 100}%)` }}>
+        <li
+          key={b.boat.id}
+          className="flex min-w-0 flex-col"
+          style={{
+            width: `min(${(boatProfile(b.boat).lengthM + 0.5) * SCALE}px, ${((boatProfile(b.boat).lengthM + 0.5) / widest) * 100}%)`,
+          }}
+        >
           <div onClick={() => void navigate(`/boats/${b.boat.id}/today`)} className="cursor-pointer">
             <BoatDrawing boat={b.boat} zones={b.zones} />
           </div>
@@ -73,12 +84,17 @@ function BoatCaption({ entry, now }: { entry: YardBoat; now: number }) {
   const launch = job?.inOn ? daysTo(job.inOn, now, boat.timeZone) : null;
   return (
     <div className="mt-1 min-w-0">
-      <Link to={`/boats/${boat.id}/today`} className="narrow link-row max-w-full text-xl font-semibold underline decoration-1 underline-offset-4">
+      <Link
+        to={`/boats/${boat.id}/today`}
+        className="narrow link-row max-w-full text-xl font-semibold underline decoration-1 underline-offset-4"
+      >
         <span className="min-w-0 wrap-anywhere">{boat.name}</span>
       </Link>
       <p className="narrow text-base">
         <Fig quantity="length" value={boat.loaM} digits={1} />
-        {launch !== null && <span> · {launch >= 0 ? `${launch} days to launch` : `launch was ${-launch} days ago`}</span>}
+        {launch !== null && (
+          <span> · {launch >= 0 ? `${launch} days to launch` : `launch was ${-launch} days ago`}</span>
+        )}
         {air && (
           <span>
             {' '}
@@ -93,8 +109,20 @@ function BoatCaption({ entry, now }: { entry: YardBoat; now: number }) {
 function YardToday({ yard }: { yard: Yard }) {
   const at = Math.max(useNow(30_000), yard.now);
   const list = yard.boats.flatMap((b) => b.zones.map((z) => ({ boat: b.boat, zone: z })));
-  const mayGoOn = list.filter(({ zone }) => zone.state === 'bonds' || zone.state === 'ready' || zone.state === 'inHand' || zone.state === 'abrade');
-  const coming = yard.boats.flatMap((b) => b.clocks.map((clock) => ({ boat: b.boat, clock, name: b.zones.find((z) => z.surfaceId === clock.surfaceId)?.name ?? 'batch' }))).filter(({ clock }) => clock.at > at && clock.kind !== 'lastStart').sort((a, b) => a.clock.at - b.clock.at);
+  const mayGoOn = list.filter(
+    ({ zone }) =>
+      zone.state === 'bonds' || zone.state === 'ready' || zone.state === 'inHand' || zone.state === 'abrade',
+  );
+  const coming = yard.boats
+    .flatMap((b) =>
+      b.clocks.map((clock) => ({
+        boat: b.boat,
+        clock,
+        name: b.zones.find((z) => z.surfaceId === clock.surfaceId)?.name ?? 'batch',
+      })),
+    )
+    .filter(({ clock }) => clock.at > at && clock.kind !== 'lastStart')
+    .sort((a, b) => a.clock.at - b.clock.at);
   const simulated = yard.boats.some((b) => b.air?.simulated);
   return (
     <div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-2">
@@ -142,9 +170,22 @@ function YardToday({ yard }: { yard: Yard }) {
 
 function zoneLine(zone: YardZone, at: number, timeZone: string): string {
   const when = (t: number) => timeWords(t, at, timeZone);
-  const window = zone.state === 'bonds' && zone.bondsUntil ? `bonds as is until ${when(zone.bondsUntil)}` : STATE_WORDS[zone.state];
+  const window =
+    zone.state === 'bonds' && zone.bondsUntil ? `bonds as is until ${when(zone.bondsUntil)}` : STATE_WORDS[zone.state];
   if (zone.state === 'inHand') return window;
-  const bondsFirst = zone.state === 'bonds' && zone.bondsUntil !== null && zone.lastStartAt !== null && zone.bondsUntil <= zone.lastStartAt;
-  const air = zone.nowHolds ? (bondsFirst ? 'the air holds longer' : zone.lastStartAt ? `last start ${when(zone.lastStartAt)}` : 'air is good') : zone.firstStartAt ? `air good from ${when(zone.firstStartAt)}` : 'air does not hold today';
+  const bondsFirst =
+    zone.state === 'bonds' &&
+    zone.bondsUntil !== null &&
+    zone.lastStartAt !== null &&
+    zone.bondsUntil <= zone.lastStartAt;
+  const air = zone.nowHolds
+    ? bondsFirst
+      ? 'the air holds longer'
+      : zone.lastStartAt
+        ? `last start ${when(zone.lastStartAt)}`
+        : 'air is good'
+    : zone.firstStartAt
+      ? `air good from ${when(zone.firstStartAt)}`
+      : 'air does not hold today';
   return `${window}; ${air}`;
 }

@@ -7,7 +7,10 @@ import { Stack } from './Stack';
 const NARROW = 560;
 
 /** The section and its coats beside it: the editor of a build-up. */
-export function SectionEditor(props: Omit<ComponentProps<typeof Stack>, 'width' | 'pitch'> & Omit<ComponentProps<typeof CoatRows>, 'coats' | 'selected' | 'onPick' | 'pitch'>) {
+export function SectionEditor(
+  props: Omit<ComponentProps<typeof Stack>, 'width' | 'pitch'> &
+    Omit<ComponentProps<typeof CoatRows>, 'coats' | 'selected' | 'onPick' | 'pitch'>,
+) {
   const { coats, selected, onPick, substrate, targetMicron, onFilm, onFilmDone, ...rows } = props;
   const [box, width] = useWidth<HTMLDivElement>(620);
   const narrow = width < NARROW;
@@ -16,7 +19,17 @@ export function SectionEditor(props: Omit<ComponentProps<typeof Stack>, 'width' 
     <div ref={box} className="flex min-w-0 items-start overflow-x-clip">
       {/* A box of its own: laid out by the row that it stands in, the drawing would take the page with it at each change. */}
       <div className="shrink-0">
-        <Stack coats={coats} selected={selected} onPick={onPick} substrate={substrate} targetMicron={targetMicron} pitch={pitch} width={narrow ? 140 : Math.min(300, Math.round(width * 0.42))} onFilm={onFilm} onFilmDone={onFilmDone} />
+        <Stack
+          coats={coats}
+          selected={selected}
+          onPick={onPick}
+          substrate={substrate}
+          targetMicron={targetMicron}
+          pitch={pitch}
+          width={narrow ? 140 : Math.min(300, Math.round(width * 0.42))}
+          onFilm={onFilm}
+          onFilmDone={onFilmDone}
+        />
       </div>
       <CoatRows coats={coats} selected={selected} onPick={onPick} pitch={pitch} {...rows} />
     </div>

@@ -25,7 +25,16 @@ export interface SectionCoat {
 }
 
 /** Drawn by kind: fill and strokes of each substrate. */
-const SUBSTRATE_FILL: Record<Substrate, string> = { gelcoat: '#dfe6e4', laminate: '#d9d5b8', steel: '#a9adb0', aluminium: '#cdd2d6', timber: '#c9a878', plywood: '#d1b487', sealedTimber: '#b98f5a', ferrocement: '#c2c0b8' };
+const SUBSTRATE_FILL: Record<Substrate, string> = {
+  gelcoat: '#dfe6e4',
+  laminate: '#d9d5b8',
+  steel: '#a9adb0',
+  aluminium: '#cdd2d6',
+  timber: '#c9a878',
+  plywood: '#d1b487',
+  sealedTimber: '#b98f5a',
+  ferrocement: '#c2c0b8',
+};
 const SUBSTRATE_MARK: Record<Substrate, string> = {
   gelcoat: 'M0 3h16M0 8q4-3 8 0t8 0M0 13q4-3 8 0t8 0',
   laminate: 'M0 4q4-4 8 0t8 0M0 12q4-4 8 0t8 0',
@@ -50,7 +59,17 @@ const OFF_SHEET = -HOLD - 1;
  * The coats cut through, to scale in µm over their substrate: planned at the left, measured at the right as coats get
  * logged. The upper face of a planned coat is dragged, or moved by arrow keys, to make it thicker or thinner.
  */
-export function Stack({ coats: live, substrate, targetMicron, selected, width, pitch, onPick, onFilm, onFilmDone }: {
+export function Stack({
+  coats: live,
+  substrate,
+  targetMicron,
+  selected,
+  width,
+  pitch,
+  onPick,
+  onFilm,
+  onFilmDone,
+}: {
   coats: ReadonlySignal<readonly SectionCoat[]>;
   substrate: Substrate;
   targetMicron: number | null;
@@ -71,19 +90,41 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
   const measured = coats.map((c) => (c.on ? (c.measuredMicron ?? c.layer.dftMicron) : 0));
   const measuredTotal = measured.reduce((a, b) => a + b, 0);
   const fits = Math.max(filmOf(coats), measuredTotal, targetMicron ?? 0) * 1.04;
-  const { layout, hand } = useFilmHand({ layout: layoutOf({ coats: coats.length, micron: fits, pitch }), us, onFilm, onFilmDone });
+  const { layout, hand } = useFilmHand({
+    layout: layoutOf({ coats: coats.length, micron: fits, pitch }),
+    us,
+    onFilm,
+    onFilmDone,
+  });
   const { groundY, height, scale } = layout;
   const right = width - LEADER;
   const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
   const roomForWords = right - LEFT > 3 * WORDS_PX;
   const laid = bandsOf(measured, layout);
   const unread = `url(#${uid}-unread)`;
-  const planned = useMemo(() => computed(() => bandsOf(live.value.map((c) => c.layer.dftMicron), { groundY, scale }).map(onSheet)), [live, groundY, scale]);
+  const planned = useMemo(
+    () =>
+      computed(() =>
+        bandsOf(
+          live.value.map((c) => c.layer.dftMicron),
+          { groundY, scale },
+        ).map(onSheet),
+      ),
+    [live, groundY, scale],
+  );
   const bandOf = (i: number) => planned.value[i] as Drawn;
   const coatOf = (i: number) => live.value[i] as SectionCoat;
   const lostOf = (i: number) => bandOf(i).h - coatOf(i).keptMicron * scale;
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} className="box-of-its-own block touch-pan-y select-none" role="group" aria-label="Section to scale" aria-describedby={`${uid}-planned`}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      width={width}
+      height={height}
+      className="box-of-its-own block touch-pan-y select-none"
+      role="group"
+      aria-label="Section to scale"
+      aria-describedby={`${uid}-planned`}
+    >
       <rect y={2 * OFF_SHEET} width={width} height={height - 2 * OFF_SHEET} fill="var(--color-base-100)" />
       <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
       {roomForWords && (
@@ -98,10 +139,27 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
       )}
       <Ruler groundY={groundY} scale={scale} unitMicron={us ? MIL_MICRON : 1} />
       {coats.map(({ layer, on }, i) => (
-        <Leader key={layer.id} at={() => bandOf(i)} from={on ? right : split} to={width} row={rowY(coats.length - 1 - i, pitch)} strong={layer.id === selected} />
+        <Leader
+          key={layer.id}
+          at={() => bandOf(i)}
+          from={on ? right : split}
+          to={width}
+          row={rowY(coats.length - 1 - i, pitch)}
+          strong={layer.id === selected}
+        />
       ))}
       {coats.map(({ layer, on }, i) => (
-        <Band key={layer.id} at={() => bandOf(i)} lost={() => lostOf(i)} width={split - LEFT} colourHex={layer.colourHex} on={on} strong={layer.id === selected} lostFill={unread} onPick={() => onPick(layer.id)} />
+        <Band
+          key={layer.id}
+          at={() => bandOf(i)}
+          lost={() => lostOf(i)}
+          width={split - LEFT}
+          colourHex={layer.colourHex}
+          on={on}
+          strong={layer.id === selected}
+          lostFill={unread}
+          onPick={() => onPick(layer.id)}
+        />
       ))}
       {anyOn &&
         coats.map((coat, i) => {
@@ -109,10 +167,30 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
           if (!coat.on) return null;
           return (
             <g key={coat.layer.id} onClick={() => onPick(coat.layer.id)} style={{ cursor: 'pointer' }}>
-              <rect x={split} y={band.y} width={right - split} height={Math.max(band.h, 0.5)} fill={coat.layer.colourHex} stroke="currentColor" strokeWidth={coat.layer.id === selected ? 2.5 : 0.8} />
-              {coat.measuredMicron === null && <rect x={split} y={band.y} width={right - split} height={band.h} fill={unread} />}
+              <rect
+                x={split}
+                y={band.y}
+                width={right - split}
+                height={Math.max(band.h, 0.5)}
+                fill={coat.layer.colourHex}
+                stroke="currentColor"
+                strokeWidth={coat.layer.id === selected ? 2.5 : 0.8}
+              />
+              {coat.measuredMicron === null && (
+                <rect x={split} y={band.y} width={right - split} height={band.h} fill={unread} />
+              )}
               {band.h > 15 && right - split > WORDS_PX && (
-                <text x={(split + right) / 2} y={band.y + band.h / 2 + 5} textAnchor="middle" fontSize="14" className="narrow" fill="#14171a" stroke="#f6f3ec" strokeWidth="3" paintOrder="stroke">
+                <text
+                  x={(split + right) / 2}
+                  y={band.y + band.h / 2 + 5}
+                  textAnchor="middle"
+                  fontSize="14"
+                  className="narrow"
+                  fill="#14171a"
+                  stroke="#f6f3ec"
+                  strokeWidth="3"
+                  paintOrder="stroke"
+                >
                   {coat.measuredMicron === null ? 'not combed' : film(coat.measuredMicron)}
                 </text>
               )}
@@ -120,8 +198,27 @@ export function Stack({ coats: live, substrate, targetMicron, selected, width, p
           );
         })}
       {targetMicron !== null && <Target y={groundY - targetMicron * scale} right={right} told={film(targetMicron)} />}
-      <Total id={`${uid}-planned`} x={roomForWords ? LEFT + 64 : LEFT} told={() => (filmOf(live.value) > 0 ? film(filmOf(live.value)) : '')} />
-      {onFilm && coats.map(({ layer, name, on }, i) => !on && <Face key={layer.id} layerId={layer.id} label={`Dry film of coat ${i + 1}, ${name}`} y={() => bandOf(i).y} micron={() => coatOf(i).layer.dftMicron} told={film} width={split - LEFT} hand={hand} />)}
+      <Total
+        id={`${uid}-planned`}
+        x={roomForWords ? LEFT + 64 : LEFT}
+        told={() => (filmOf(live.value) > 0 ? film(filmOf(live.value)) : '')}
+      />
+      {onFilm &&
+        coats.map(
+          ({ layer, name, on }, i) =>
+            !on && (
+              <Face
+                key={layer.id}
+                layerId={layer.id}
+                label={`Dry film of coat ${i + 1}, ${name}`}
+                y={() => bandOf(i).y}
+                micron={() => coatOf(i).layer.dftMicron}
+                told={film}
+                width={split - LEFT}
+                hand={hand}
+              />
+            ),
+        )}
     </svg>
   );
 }
@@ -134,38 +231,114 @@ function onSheet({ y, h }: Drawn): Drawn {
 
 const filmOf = (coats: readonly SectionCoat[]): number => coats.reduce((sum, c) => sum + c.layer.dftMicron, 0);
 
-const corners = (y: number, width: number, height: number): string => `${LEFT},${y} ${LEFT + width},${y} ${LEFT + width},${y + height} ${LEFT},${y + height}`;
+const corners = (y: number, width: number, height: number): string =>
+  `${LEFT},${y} ${LEFT + width},${y} ${LEFT + width},${y + height} ${LEFT},${y + height}`;
 
 /*
  * What moves are polygons and lines, and none is moved by a transform: corners are a shape's alone, where `transform`, `y` or `d`
  * are a style's too, for which styles would be matched and layers made anew at every frame.
  */
-const useCorners = <E extends SVGPolygonElement | SVGPolylineElement>(points: () => string) => useFollowing<E, string>(points, (shape, value) => shape.setAttribute('points', value));
+const useCorners = <E extends SVGPolygonElement | SVGPolylineElement>(points: () => string) =>
+  useFollowing<E, string>(points, (shape, value) => shape.setAttribute('points', value));
 
 /** From a layer to its row. */
-function Leader({ at, from, to, row, strong }: { at: () => Drawn; from: number; to: number; row: number; strong: boolean }) {
+function Leader({
+  at,
+  from,
+  to,
+  row,
+  strong,
+}: {
+  at: () => Drawn;
+  from: number;
+  to: number;
+  row: number;
+  strong: boolean;
+}) {
   const ref = useCorners<SVGPolylineElement>(() => `${from},${at().y + at().h / 2} ${to - 8},${row} ${to},${row}`);
-  return <polyline ref={ref} stroke="currentColor" fill="none" strokeOpacity={strong ? undefined : 0.45} strokeWidth={strong ? 1.6 : undefined} />;
+  return (
+    <polyline
+      ref={ref}
+      stroke="currentColor"
+      fill="none"
+      strokeOpacity={strong ? undefined : 0.45}
+      strokeWidth={strong ? 1.6 : undefined}
+    />
+  );
 }
 
 function Total({ id, x, told }: { id: string; x: number; told: () => string }) {
-  return <text ref={useFollowing<SVGTextElement, string>(told, setText)} id={id} x={x} y={14} fontSize="15" fontWeight="600" fill="currentColor" className="narrow" />;
+  return (
+    <text
+      ref={useFollowing<SVGTextElement, string>(told, setText)}
+      id={id}
+      x={x}
+      y={14}
+      fontSize="15"
+      fontWeight="600"
+      fill="currentColor"
+      className="narrow"
+    />
+  );
 }
 
 /** One planned coat, or one on the boat; what abrading takes off is hatched at its top. */
-function Band({ at, lost, width, colourHex, on, strong, lostFill, onPick }: { at: () => Drawn; lost: () => number; width: number; colourHex: string; on: boolean; strong: boolean; lostFill: string; onPick: () => void }) {
+function Band({
+  at,
+  lost,
+  width,
+  colourHex,
+  on,
+  strong,
+  lostFill,
+  onPick,
+}: {
+  at: () => Drawn;
+  lost: () => number;
+  width: number;
+  colourHex: string;
+  on: boolean;
+  strong: boolean;
+  lostFill: string;
+  onPick: () => void;
+}) {
   const whole = useCorners<SVGPolygonElement>(() => corners(at().y, width, Math.max(at().h, 0.5)));
   const hatched = useCorners<SVGPolygonElement>(() => (lost() > 0.4 ? corners(at().y, width, lost()) : ''));
   return (
     <>
-      <polygon ref={whole} fill={colourHex} fillOpacity={on ? 1 : 0.6} stroke="currentColor" strokeWidth={strong ? 2.5 : 0.8} strokeDasharray={on ? undefined : '6 4'} style={{ cursor: 'pointer' }} onClick={onPick} />
+      <polygon
+        ref={whole}
+        fill={colourHex}
+        fillOpacity={on ? 1 : 0.6}
+        stroke="currentColor"
+        strokeWidth={strong ? 2.5 : 0.8}
+        strokeDasharray={on ? undefined : '6 4'}
+        style={{ cursor: 'pointer' }}
+        onClick={onPick}
+      />
       <polygon ref={hatched} fill={lostFill} pointerEvents="none" />
     </>
   );
 }
 
 /** Where the upper face of a planned coat is taken hold of, and its handle. */
-function Face({ layerId, label, y, micron, told, width, hand }: { layerId: string; label: string; y: () => number; micron: () => number; told: (micron: number) => string; width: number; hand: FilmHand }) {
+function Face({
+  layerId,
+  label,
+  y,
+  micron,
+  told,
+  width,
+  hand,
+}: {
+  layerId: string;
+  label: string;
+  y: () => number;
+  micron: () => number;
+  told: (micron: number) => string;
+  width: number;
+  hand: FilmHand;
+}) {
   const ref = useCorners<SVGPolygonElement>(() => corners(y() - HOLD, width, 2 * HOLD));
   const handle = useCorners<SVGPolygonElement>(() => handleAt(LEFT + 10, y()));
   useFollowing<SVGPolygonElement, number>(
@@ -202,10 +375,23 @@ function Face({ layerId, label, y, micron, told, width, hand }: { layerId: strin
 }
 
 /** A box with a line across it, drawn in one go. */
-const handleAt = (x: number, y: number): string => `${x},${y} ${x + 22},${y} ${x + 22},${y + 4} ${x},${y + 4} ${x},${y - 4} ${x + 22},${y - 4} ${x + 22},${y}`;
+const handleAt = (x: number, y: number): string =>
+  `${x},${y} ${x + 22},${y} ${x + 22},${y + 4} ${x},${y + 4} ${x},${y - 4} ${x + 22},${y - 4} ${x + 22},${y}`;
 
 /** The substrate by kind, and the hatching that the layers above share. */
-function Ground({ uid, substrate, y, width, height }: { uid: string; substrate: Substrate; y: number; width: number; height: number }) {
+function Ground({
+  uid,
+  substrate,
+  y,
+  width,
+  height,
+}: {
+  uid: string;
+  substrate: Substrate;
+  y: number;
+  width: number;
+  height: number;
+}) {
   return (
     <>
       <defs>
@@ -243,7 +429,16 @@ function Target({ y, right, told }: { y: number; right: number; told: string }) 
   return (
     <g>
       <path d={`M${LEFT - 4} ${y}H${right}`} stroke="currentColor" strokeWidth="1.6" strokeDasharray="2 3" />
-      <text x={LEFT + 4} y={y - 4} fontSize="14" className="narrow" fill="currentColor" stroke="var(--color-base-100)" strokeWidth="3.5" paintOrder="stroke">
+      <text
+        x={LEFT + 4}
+        y={y - 4}
+        fontSize="14"
+        className="narrow"
+        fill="currentColor"
+        stroke="var(--color-base-100)"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
         target {told}
       </text>
     </g>
