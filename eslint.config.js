@@ -3,25 +3,34 @@ import tseslint from 'typescript-eslint';
 
 /** Imports point one way: web → contracts → core ← contracts ← server. */
 const forbid = (message, ...regexes) => ['error', { patterns: regexes.map((regex) => ({ regex, message })) }];
+const TESTS = ['**/*.test.ts', '**/*.fixture.ts', 'e2e/**'];
 
 export default tseslint.config(
-  { ignores: ['dist/', 'dist-server/', 'node_modules/', '.data/', 'test-results/', 'playwright-report/'] },
+  {
+    ignores: ['dist/', 'dist-server/', 'node_modules/', '.cache/', '.data/', 'test-results/', 'playwright-report/'],
+  },
   ...tseslint.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true } },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': [
         'error',
         { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false, prefer: 'type-imports' },
       ],
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/no-unnecessary-condition': 'error',
+      '@typescript-eslint/no-unnecessary-type-assertion': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
     },
   },
   {
     files: ['core/**/*.ts'],
-    ignores: ['core/**/*.test.ts', 'core/**/*.fixture.ts'],
+    ignores: TESTS,
     rules: {
       'no-restricted-imports': forbid(
         'The core imports nothing but itself: no interface, server, library or Node.',
@@ -32,12 +41,14 @@ export default tseslint.config(
   },
   {
     files: ['contracts/**/*.ts'],
-    ignores: ['contracts/**/*.test.ts'],
-    rules: { 'no-restricted-imports': forbid('Contracts know the core and Joi only.', '^(?!joi$|#core|\\./)') },
+    ignores: TESTS,
+    rules: { 'no-restricted-imports': forbid('Contracts know the core and Joi only.', '^(?!joi$|#core|\\.{1,2}/)') },
   },
   {
     files: ['server/**/*.ts'],
-    rules: { 'no-restricted-imports': forbid('The server does not know the interface.', '/web/', '^react', '^#web') },
+    rules: {
+      'no-restricted-imports': forbid('The server does not know the interface.', '/web/', '^react', '^#web'),
+    },
   },
   {
     files: ['web/**/*.{ts,tsx}'],

@@ -6,6 +6,6 @@ export default defineConfig({
   root: 'web',
   plugins: [react(), tailwindcss()],
   // The chart and the forms' checking are large, and loaded only where they are used.
-  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 600 },
+  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', manifest: true, chunkSizeWarningLimit: 600 },
   server: { host: '127.0.0.1', port: 4621, proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4620}` } },
 });

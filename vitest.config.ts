@@ -1,16 +1,39 @@
 import { defineConfig } from 'vitest/config';
+import { withoutPostgres } from './scripts/postgres';
 import { fastTmp } from './scripts/tmp';
 
 fastTmp();
 
-export default defineConfig({
-  test: {
-    include: ['core/**/*.test.ts', 'contracts/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts'],
+/** Tests of the routes: they run on both databases. */
+const ROUTES = ['app', 'hulls', 'stores', 'weather', 'together', 'onServer'].map((name) => `server/${name}.test.ts`);
+
+export default defineConfig(async () => {
+  const missing = await withoutPostgres();
+  if (missing !== null) process.stdout.write(`Not run on a PostgreSQL server, for there is none here: ${missing}\n`);
+  const common = {
     environment: 'node',
-    globalSetup: 'scripts/builtServer.ts',
     testTimeout: 60_000,
     hookTimeout: 60_000,
     // Each PGlite is a whole database: no more of them at once than the machine has cores.
     maxWorkers: 2,
-  },
+  } as const;
+  return {
+    test: {
+      maxWorkers: 2,
+      projects: [
+        {
+          test: {
+            ...common,
+            name: 'all',
+            include: ['core/**/*.test.ts', 'contracts/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts'],
+            exclude: ['server/onServer.test.ts', 'node_modules/**'],
+            globalSetup: 'scripts/builtServer.ts',
+          },
+        },
+        ...(missing === null
+          ? [{ test: { ...common, name: 'postgres', include: ROUTES, globalSetup: 'scripts/postgres.ts' } }]
+          : []),
+      ],
+    },
+  };
 });

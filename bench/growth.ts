@@ -9,7 +9,7 @@ import { sheet } from '#core/sheet/example.fixture';
 import { makeApp } from '../server/app';
 import { boatFields, uuid, zoneFields } from '../server/app.fixture';
 import { boats, buildUps, entries, jobs, lots, sheetRevisions, sheets, surfaces } from '../server/db/schema';
-import type { Db } from '../server/db/open';
+import type { Db } from '#server/db/database';
 import type { Disk } from '../server/keep/journal';
 import { beginHistory, openYard } from '../server/keep/yard';
 import { Summaries } from '../server/summaries';
@@ -81,27 +81,25 @@ async function fill(db: Db, now: number): Promise<void> {
   const [sheetId, revisionId] = [uuid(), uuid()];
   await db.insert(sheets).values({ id: sheetId, withdrawn: false, version: 1 });
   await db.insert(sheetRevisions).values({ id: revisionId, sheetId, revision: 1, body: sheet, createdAt: now });
-  await db
-    .insert(lots)
-    .values(
-      ['Base', 'Hardener'].map((part) => ({
-        id: uuid(),
-        sheetId,
-        part,
-        sizeL: 20,
-        batchNumber: '',
-        supplier: '',
-        boughtOn: null,
-        openedOn: null,
-        expiresOn: null,
-        leftL: 20,
-        measuredAt: now - 10 * DAY_MS,
-        weighed: null,
-        note: '',
-        version: 1,
-        deleted: false,
-      })),
-    );
+  await db.insert(lots).values(
+    ['Base', 'Hardener'].map((part) => ({
+      id: uuid(),
+      sheetId,
+      part,
+      sizeL: 20,
+      batchNumber: '',
+      supplier: '',
+      boughtOn: null,
+      openedOn: null,
+      expiresOn: null,
+      leftL: 20,
+      measuredAt: now - 10 * DAY_MS,
+      weighed: null,
+      note: '',
+      version: 1,
+      deleted: false,
+    })),
+  );
   for (let n = 0; n < 104; n += 1)
     await fillBoat(
       db,
@@ -113,57 +111,49 @@ async function fill(db: Db, now: number): Promise<void> {
 
 async function fillBoat(db: Db, boat: BenchBoat, n: number, now: number): Promise<void> {
   const day = (days: number) => new Date(now + days * DAY_MS).toISOString().slice(0, 10);
-  await db
-    .insert(boats)
-    .values({
-      ...boatFields,
-      hullMaterial: 'grp',
-      keels: 'single',
-      form: 'longKeel',
-      waters: null,
-      id: boat.boatId,
-      name: `Boat ${n}`,
-      place: 'Bench',
+  await db.insert(boats).values({
+    ...boatFields,
+    hullMaterial: 'grp',
+    keels: 'single',
+    form: 'longKeel',
+    waters: null,
+    id: boat.boatId,
+    name: `Boat ${n}`,
+    place: 'Bench',
+    version: 1,
+  });
+  await db.insert(jobs).values({
+    id: uuid(),
+    boatId: boat.boatId,
+    outOn: day(-20),
+    inOn: day(10),
+    yardCostPerDayMinor: null,
+    currency: 'EUR',
+    version: 1,
+  });
+  await db.insert(surfaces).values(
+    boat.zones.map((id, i) => ({
+      ...zoneFields(boat.boatId),
+      id,
+      name: `Zone ${i}`,
+      kind: 'underwater' as const,
+      substrate: 'gelcoat' as const,
+      exposure: 'immersed' as const,
+      existing: 'bare' as const,
+      area: { method: 'typed' as const, dimensions: {}, typed: { areaM2: 12, share: 0.1 } },
+      sort: i,
       version: 1,
-    });
-  await db
-    .insert(jobs)
-    .values({
+    })),
+  );
+  await db.insert(buildUps).values(
+    boat.zones.map((surfaceId) => ({
       id: uuid(),
       boatId: boat.boatId,
-      outOn: day(-20),
-      inOn: day(10),
-      yardCostPerDayMinor: null,
-      currency: 'EUR',
+      surfaceId,
+      layers: boat.layersOf.get(surfaceId) as never,
       version: 1,
-    });
-  await db
-    .insert(surfaces)
-    .values(
-      boat.zones.map((id, i) => ({
-        ...zoneFields(boat.boatId),
-        id,
-        name: `Zone ${i}`,
-        kind: 'underwater' as const,
-        substrate: 'gelcoat' as const,
-        exposure: 'immersed' as const,
-        existing: 'bare' as const,
-        area: { method: 'typed' as const, dimensions: {}, typed: { areaM2: 12, share: 0.1 } },
-        sort: i,
-        version: 1,
-      })),
-    );
-  await db
-    .insert(buildUps)
-    .values(
-      boat.zones.map((surfaceId) => ({
-        id: uuid(),
-        boatId: boat.boatId,
-        surfaceId,
-        layers: boat.layersOf.get(surfaceId) as never,
-        version: 1,
-      })),
-    );
+    })),
+  );
   for (let i = 0; i < boat.entries.length; i += 500) await db.insert(entries).values(boat.entries.slice(i, i + 500));
 }
 
@@ -180,13 +170,13 @@ export async function bigYard(): Promise<void> {
   for (const path of ['/yard', '/stores']) {
     const cpu = process.cpuUsage();
     const beside: number[] = [];
-    let going = true;
-    const cold = ask(path).finally(() => (going = false));
-    while (going) {
+    const cold = { running: true };
+    const answer = ask(path).finally(() => (cold.running = false));
+    while (cold.running) {
       beside.push(await ask('/health'));
       await new Promise((done) => setTimeout(done, 10));
     }
-    const coldMs = await cold;
+    const coldMs = await answer;
     const spent = cpuMs(cpu);
     const [kept, idle] = [[], []] as [number[], number[]];
     for (let i = 0; i < 40; i += 1) {

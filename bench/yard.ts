@@ -1,4 +1,4 @@
-import type { LogEntry } from '#core/coat/events';
+import type { LogEntry } from '#core/model/log';
 import type { StatusInput } from '#core/coat/zoneStatus';
 import { sheet } from '#core/sheet/example.fixture';
 import { layerFields, uuid, zoneFields } from '../server/app.fixture';

@@ -2,11 +2,12 @@ import type Joi from 'joi';
 import { describe, expect, it } from 'vitest';
 import { sheet } from '#core/sheet/example.fixture';
 import { USUAL_CONSUMABLES } from '#core/stores/consumables';
-import { buildUpBody, buildUpsBody, jobBody } from './boat';
-import { OPTIONS, sentence } from './messages';
-import { sheetContent, sheetImportBody } from './sheet';
-import { lotBody, USUAL_RULES, yardRulesBody } from './stores';
-import { borderBody, namedBuildUpBody } from './system';
+import { buildUpBody, buildUpsBody, jobBody } from './schemas/boat';
+import { OPTIONS, sentence } from './schemas/messages';
+import { sheetContent, sheetImportBody } from './schemas/sheet';
+import { lotBody, yardRulesBody } from './schemas/stores';
+import { USUAL_RULES } from './rows/stores';
+import { borderBody, namedBuildUpBody } from './schemas/system';
 
 const ID = '01900000-0000-7000-8000-000000000001';
 const OTHER = '01900000-0000-7000-8000-000000000002';

@@ -81,14 +81,13 @@ export const FRAMES = 120;
 /**
  * Two seconds of dragging up and down, another film at every frame; or, as a control, a bare line of the same drawing moved as
  * often by script, which asks nothing of the product.
- * @param options.steps tell of the page's own steps in the trace too, which makes them a little slower
  * @returns what was seen at each frame, and how often Chromium's own trace tells of something
  */
 export async function dragFilm(
   page: Page,
   browser: Browser,
-  { control = false, steps = false } = {},
-): Promise<{ seen: Seen[]; count: (name: string, of?: (args: Record<string, unknown>) => boolean) => number }> {
+  { control = false } = {},
+): Promise<{ seen: Seen[]; count: (name: string) => number }> {
   const face = page.getByRole('slider', { name: 'Dry film of coat 3, Saltgate 45 barrier' });
   const box = await face.boundingBox();
   if (!box) throw new Error('the face of coat 3 is not on the page');
@@ -97,16 +96,12 @@ export async function dragFilm(
   await page.mouse.down();
   await page.mouse.move(at.x, at.y - 4);
   await browser.startTracing(page, {
-    categories: [
-      'devtools.timeline.frame',
-      'disabled-by-default-devtools.timeline.frame',
-      ...(steps ? ['devtools.timeline', 'blink'] : []),
-    ],
+    categories: ['devtools.timeline.frame', 'disabled-by-default-devtools.timeline.frame'],
   });
   const seen = await page.evaluate(
     async ({ startY, frames, idle }) => {
       const slider = document.querySelector<SVGElement>('[role=slider][aria-label^="Dry film of coat 3"]')!;
-      const packs = [...document.querySelectorAll('p span')].find((e) => e.textContent?.startsWith('job’s packs'))!;
+      const packs = [...document.querySelectorAll('p span')].find((e) => e.textContent.startsWith('job’s packs'))!;
       const line = slider.ownerSVGElement!.querySelector(':scope > polyline:last-of-type')!;
       const pairs: { film: number; packs: string }[] = [];
       // A browser hands a hand's movements over at the start of a frame; so the first of these is too.
@@ -120,7 +115,7 @@ export async function dragFilm(
             new PointerEvent('pointermove', { bubbles: true, pointerId: 1, clientX: 0, clientY: startY - up }),
           );
         await new Promise(requestAnimationFrame);
-        pairs.push({ film: Number(slider.getAttribute('aria-valuenow')), packs: packs.textContent ?? '' });
+        pairs.push({ film: Number(slider.getAttribute('aria-valuenow')), packs: packs.textContent });
       }
       line.removeAttribute('transform');
       return pairs;
@@ -128,8 +123,8 @@ export async function dragFilm(
     { startY: at.y, frames: FRAMES, idle: control },
   );
   const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as {
-    traceEvents: { name: string; args: Record<string, unknown> }[];
+    traceEvents: { name: string }[];
   };
   await page.mouse.up();
-  return { seen, count: (name, of = () => true) => traceEvents.filter((e) => e.name === name && of(e.args)).length };
+  return { seen, count: (name) => traceEvents.filter((e) => e.name === name).length };
 }

@@ -1,6 +1,4 @@
-import { gzipSync } from 'node:zlib';
 import AxeBuilder from '@axe-core/playwright';
-import { readFileSync } from 'node:fs';
 import { DEMO, expect, noSidewaysScroll, test, useSettings } from './fixtures';
 
 const boat = `/boats/${DEMO.sloop}`;
@@ -66,18 +64,6 @@ for (const [name, path, heading] of PLACES) {
     expect(faults).toEqual([]);
   });
 }
-
-test('the first screen brings at most 180 kB of gzipped JavaScript', async ({ page, demo }) => {
-  const scripts: string[] = [];
-  page.on('response', (r) => r.url().endsWith('.js') && scripts.push(new URL(r.url()).pathname));
-  await page.goto(demo.url);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Boats in hand');
-  // What comes after it is fetched ahead, for when the signal goes.
-  const first = [...scripts];
-  expect(first.length).toBeGreaterThan(0);
-  const bytes = first.reduce((sum, path) => sum + gzipSync(readFileSync(`dist${path}`)).length, 0);
-  expect(bytes / 1000).toBeLessThanOrEqual(180);
-});
 
 test('targets at the hull are at least 44 px', async ({ page, demo }) => {
   await page.setViewportSize({ width: 390, height: 844 });

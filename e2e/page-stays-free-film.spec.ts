@@ -15,9 +15,7 @@ test('a film dragged in an eight-coat build-up on twelve zones: litres, packs an
   await page.goto(yard.url + buildUp);
   await expect(page.getByRole('heading', { name: '12 zones follow' })).toBeVisible();
   await page.waitForLoadState('networkidle');
-  const { seen, count } = await dragFilm(page, browser);
-  // Each change was drawn in a frame of its own, by Chromium's trace: none waited for the next one.
-  expect(count('DrawFrame')).toBeGreaterThanOrEqual(FRAMES * 0.95);
+  const { seen } = await dragFilm(page, browser);
   // Another film at every frame, and its money with it in that same frame: one film has one price, whenever it is
   // passed, and more film never costs less.
   expect(seen.filter((s, i) => i > 0 && s.film !== seen[i - 1]?.film).length).toBeGreaterThan(FRAMES * 0.9);
@@ -31,9 +29,4 @@ test('a film dragged in an eight-coat build-up on twelve zones: litres, packs an
   const rising = [...priceOf].sort((a, b) => a[0] - b[0]).map(([, price]) => price);
   expect(rising).toEqual([...rising].sort((a, b) => a - b));
   expect(new Set(rising).size).toBeGreaterThan(4);
-  // What changes are figures and corners only: no styles are matched and no layers made anew for them, but where a finding comes or goes.
-  const steps = await dragFilm(page, browser, { steps: true });
-  expect(steps.count('PrePaint')).toBeGreaterThanOrEqual(FRAMES * 0.95);
-  expect(steps.count('UpdateLayoutTree')).toBeLessThan(FRAMES / 4);
-  expect(steps.count('PaintArtifactCompositor::Update')).toBeLessThan(FRAMES / 4);
 });

@@ -156,11 +156,9 @@ test('a sheet is revised: coats keep the revision they were logged under', async
   await page.getByLabel('Shortest, column 2').first().fill('30');
   await page.getByRole('button', { name: 'Save sheet' }).click();
   await expect(
-    page
-      .getByRole('alert')
-      .filter({
-        hasText: /At 20 °C the shortest overcoat time \(30 h\) is above the longest without abrading \(24 h\)/,
-      }),
+    page.getByRole('alert').filter({
+      hasText: /At 20 °C the shortest overcoat time \(30 h\) is above the longest without abrading \(24 h\)/,
+    }),
   ).toBeVisible();
   await page.getByLabel('Shortest, column 2').first().fill('330 min');
   await page.getByLabel('Volume solids').fill('52');

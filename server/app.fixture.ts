@@ -2,23 +2,28 @@ import pino from 'pino';
 import request from 'supertest';
 import { v7 as uuid } from 'uuid';
 import { sheet as exampleSheet } from '#core/sheet/example.fixture';
-import { OWN_HEADER } from '#contracts/door';
+import { OWN_HEADER } from '#contracts/rows/door';
 import { makeApp } from './app';
-import type { Db } from './db/open';
-import type { Row } from './db/store';
+import type { Db } from './db/database';
+import type { Row } from './db/ops';
 import { tableRows } from './keep/archive';
 import type { Context } from './context';
 import { beginHistory, openYard, type Yard } from './keep/yard';
+import { newDatabase } from './postgres.fixture';
 import { Summaries } from './summaries';
 
 /** Tests only: an app on a database in memory, its clock stopped, with the few rows most tests start from. */
 export const NOW = Date.UTC(2026, 4, 14, 10, 0);
 export const HOUR = 3_600_000;
 
-/** @param dataDir left out: in memory, without journal and automatic backups */
+/**
+ * @param dataDir left out: in memory, without journal and automatic backups; where the run is on a PostgreSQL server, on
+ * a new database of that
+ */
 export async function testApp(dataDir: string | null = null) {
   const clock = { at: NOW, now: () => clock.at, frozen: true };
-  const yard = await openYard({ dataDir, now: clock.now });
+  const databaseUrl = dataDir === null ? await newDatabase() : null;
+  const yard = await openYard({ dataDir, databaseUrl, now: clock.now });
   await beginHistory(yard, 'first');
   return { ...serve(yard, clock), clock, close: () => yard.close() };
 }

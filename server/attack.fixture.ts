@@ -1,5 +1,5 @@
 import { sheet } from '#core/sheet/example.fixture';
-import { USUAL_RULES, YARD_RULES_ID } from '#contracts/stores';
+import { USUAL_RULES, YARD_RULES_ID } from '#contracts/rows/stores';
 import { boatFields, entryFields, layerFields, NOW, startBody, uuid, zoneFields } from './app.fixture';
 
 /** Tests and soak only: hostile requests over every route, the same ones for the same seed. */
@@ -288,7 +288,7 @@ export function hostile(r: () => number, known: Known, others: Known): HostileRe
   for (let k = 0; k < Math.floor(r() * 3); k += 1) body = spoilt(body, r, odd, pick);
   headers['Content-Type'] =
     r() < 0.95 ? 'application/json' : pick(['text/plain', 'application/json; charset=utf-16', 'multipart/form-data']);
-  const json = JSON.stringify(body) ?? '';
+  const json = (JSON.stringify(body) as string | undefined) ?? '';
   return {
     method: 'PUT',
     path: where,

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import pino from 'pino';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { OWN_HEADER } from '#contracts/door';
+import { OWN_HEADER } from '#contracts/rows/door';
 import { makeApp } from './app';
 import { boatFields, readTables, setUpBoat, testApp, uuid } from './app.fixture';
 

@@ -1,6 +1,6 @@
 import { isIPv6 } from 'node:net';
 import type { Request, RequestHandler } from 'express';
-import { OWN_HEADER } from '#contracts/door';
+import { OWN_HEADER } from '#contracts/rows/door';
 import { Refusal } from './errors';
 
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);

@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { DrizzleQueryError } from 'drizzle-orm';
 import type { Logger } from 'pino';
-import type { ApiError } from '#contracts/common';
+import type { ApiError } from '#contracts/rows/common';
 import { Impossible } from '#core/impossible';
 
 /** A refusal with a reason, told to the client in the one shape of errors. */
@@ -61,13 +62,26 @@ export function sqlStateOf(error: unknown): string {
   return '';
 }
 
+/** The line to a database server broke: whether it carried out what it was asked, nobody knows. */
+export function connectionBroke(error: unknown): boolean {
+  if (/^(08|57P)/.test(sqlStateOf(error))) return true;
+  for (let at = error; at instanceof Error; at = at.cause) {
+    const { code } = at as { code?: unknown };
+    if (['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT'].includes(String(code))) return true;
+    if (at.message.startsWith('Connection terminated')) return true;
+  }
+  return false;
+}
+
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   // The core refuses impossible figures with a sentence of its own; any other RangeError is a slip of the program.
   if (error instanceof Impossible) return new Refusal(422, 'impossible', error.message);
   const { type, status, code } = error as { type?: string; status?: number; code?: string };
-  const told = SQL_STATES.find(([states]) => states.test(sqlStateOf(error)));
-  if (told) return new Refusal(...told[1]);
+  if (error instanceof DrizzleQueryError && connectionBroke(error))
+    return new Refusal(503, 'database_away', 'The database server does not answer. Try again in a moment.');
+  const known = SQL_STATES.find(([states]) => states.test(sqlStateOf(error)));
+  if (known) return new Refusal(...known[1]);
   if (type === 'entity.parse.failed') return new Refusal(400, 'malformed_json', 'The request is not valid JSON.');
   if (type === 'entity.too.large')
     return new Refusal(413, 'too_large', 'The request is too large. JSON may have up to 1 MB.');

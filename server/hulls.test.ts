@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { BoatBundle } from '#contracts/boat';
-import { OWN_HEADER } from '#contracts/door';
+import type { BoatBundle } from '#contracts/rows/boat';
+import { OWN_HEADER } from '#contracts/rows/door';
 import { boatFields, NOW, setUpBoat, startBody, testApp, uuid, zoneFields } from './app.fixture';
 
 let t: Awaited<ReturnType<typeof testApp>>;

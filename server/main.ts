@@ -16,7 +16,16 @@ const log = pino({ level: process.env.LOG_LEVEL ?? 'info' });
 async function main(): Promise<void> {
   const config = readConfig(process.env);
   const clock = makeClock({ startAt: config.now, freeze: config.freeze });
-  const yard = await openYard({ dataDir: config.dataDir, now: clock.now, demo: config.demo });
+  const yard = await openYard({
+    dataDir: config.dataDir,
+    databaseUrl: config.databaseUrl,
+    now: clock.now,
+    demo: config.demo,
+    onLost: (error) => {
+      log.fatal({ err: error }, 'the connection that holds the database broke: stopping, so that nobody else is in it');
+      process.exit(1);
+    },
+  });
   const { store } = yard;
   if (yard.putRight) log.warn(yard.putRight);
   if (config.demo) await seedDemo(yard, clock);

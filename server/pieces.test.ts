@@ -12,8 +12,8 @@ import { lockFolder } from './keep/lock';
 import { patient } from './patient';
 import { coatSheetsCsv } from './record';
 import { check } from './validate';
-import type { BoatBundle } from '#contracts/boat';
-import type { LogEntry } from '#core/coat/events';
+import type { BoatBundle } from '#contracts/rows/boat';
+import type { LogEntry } from '#core/model/log';
 import { sheet } from '#core/sheet/example.fixture';
 
 describe('the environment', () => {
@@ -46,6 +46,7 @@ describe('the environment', () => {
       host: '0.0.0.0',
       dataDir: '/x',
       now: Date.UTC(2026, 4, 14, 9, 40),
+      databaseUrl: null,
       freeze: true,
       demo: false,
       open: true,
@@ -54,6 +55,11 @@ describe('the environment', () => {
     for (const PORT of ['70000', '-1', '4.5', 'http', '', ' '])
       expect(() => readConfig({ PORT })).toThrow(/PORT must be/);
     expect(() => readConfig({ JACKPLANE_NOW: 'yesterday' })).toThrow(/JACKPLANE_NOW/);
+    expect(readConfig({ DATABASE_URL: 'postgres://a@b/c' }).databaseUrl).toBe('postgres://a@b/c');
+    expect(() => readConfig({ DATABASE_URL: 'mysql://a' })).toThrow(/DATABASE_URL must be an address/);
+    expect(() => readConfig({ DATABASE_URL: 'postgres://a@b/c', JACKPLANE_DEMO: '1' })).toThrow(
+      /demo makes a database/,
+    );
     // Nobody opens a yard to the network by the way.
     for (const HOST of ['0.0.0.0', '::', '192.168.1.4', 'yard.local'])
       expect(() => readConfig({ HOST })).toThrow(/JACKPLANE_OPEN=1/);

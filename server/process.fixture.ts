@@ -37,7 +37,7 @@ export async function usedFolder(): Promise<string> {
 /** Start it on a folder: `ready` with its address, or `exit` with what it said when it refuses. */
 export function start(dir: string, env: Record<string, string> = {}, by: readonly string[] = []) {
   const [command, ...args] = [...by, process.execPath, 'dist-server/main.js'];
-  const child = spawn(command as string, args, {
+  const child = spawn(command, args, {
     env: { ...process.env, PORT: '0', JACKPLANE_DATA: dir, LOG_LEVEL: 'info', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

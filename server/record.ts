@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { dewPointC } from '#core/air/dewPoint';
 import { foldLog, measuredFilm } from '#core/coat/fold';
 import { RUNS_AS_FORMULA } from '#core/csv';
-import type { BoatBundle } from '#contracts/boat';
+import type { BoatBundle } from '#contracts/rows/boat';
 
 /**
  * The coat sheets of a boat as CSV, one row a coat and zone, SI units in the headings. Text that a

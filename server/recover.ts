@@ -5,6 +5,7 @@ import { readConfig } from './config';
 import { beginHistoryAnew, openYard } from './keep/yard';
 import { lockFolder } from './keep/lock';
 import { rebuild } from './keep/rebuild';
+import { counted } from '#core/units/format';
 
 const HELP = `Puts the database of a data folder together again, from the last backup that can be read and the journal.
 The old database is moved aside, never removed.
@@ -18,7 +19,11 @@ The folder is JACKPLANE_DATA, or .data/yard; with JACKPLANE_DEMO=1 .data/demo. S
 async function main(): Promise<void> {
   const { values } = parseArgs({ options: { until: { type: 'string' }, help: { type: 'boolean' } } });
   if (values.help) return void process.stdout.write(HELP);
-  const { dataDir, demo } = readConfig({ ...process.env, PORT: '0', HOST: '' });
+  const { dataDir, demo, databaseUrl } = readConfig({ ...process.env, PORT: '0', HOST: '' });
+  if (databaseUrl !== null)
+    throw new Error(
+      'DATABASE_URL is set, and a database server sees to its own files. Restore a backup under Settings instead, or leave DATABASE_URL out to put the yard together in the data folder.',
+    );
   const until = values.until === undefined ? null : DateTime.fromISO(values.until);
   if (until && !until.isValid)
     throw new Error(`--until must be a date and time like 2026-05-14T09:30, not "${values.until}".`);
@@ -33,7 +38,7 @@ async function main(): Promise<void> {
 
   const when = (at: number) => DateTime.fromMillis(at).toFormat('d LLLL yyyy HH:mm:ss');
   const lines = [
-    `The database in ${dataDir} was put together from ${built.backup ? `the backup ${built.backup}` : 'an empty yard'} and ${built.changes} ${built.changes === 1 ? 'change' : 'changes'} of the journal.`,
+    `The database in ${dataDir} was put together from ${built.backup ? `the backup ${built.backup}` : 'an empty yard'} and ${counted(built.changes, 'change')} of the journal.`,
     built.upTo === null ? null : `The last change in it is of ${when(built.upTo)}.`,
     built.aside === null
       ? null

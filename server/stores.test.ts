@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sheet } from '#core/sheet/example.fixture';
-import { USUAL_RULES, YARD_RULES_ID, type Stores } from '#contracts/stores';
+import { USUAL_RULES, YARD_RULES_ID, type Stores } from '#contracts/rows/stores';
 import {
   boatFields,
   layerFields,

@@ -4,7 +4,7 @@ import { weatherAt, type SourcedHour } from '#core/air/weather';
 import { batchTimers, comingClocks } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import { zoneStatuses } from '#core/coat/zoneStatus';
-import type { YardBoat } from '#contracts/yard';
+import type { YardBoat } from '#contracts/rows/yard';
 import type { Clock } from './clock';
 import type { BoatRows } from './db/boatCache';
 import { bundleOf } from './db/boats';
@@ -50,10 +50,10 @@ export class Summaries {
       const { json, hours } = await this.summary(rows);
       const now = this.clock.now();
       const air = weatherAt(hours, now) as SourcedHour | null;
-      const told: YardBoat['air'] = air
+      const summary: YardBoat['air'] = air
         ? { airC: air.airC, rh: air.rh, simulated: hours.findLast((h) => h.at <= now)?.source === 'simulated' }
         : null;
-      parts.push(`${json.slice(0, -1)},"air":${JSON.stringify(told)}}`);
+      parts.push(`${json.slice(0, -1)},"air":${JSON.stringify(summary)}}`);
     }
     const { demo, open } = this.about;
     const now = this.clock.now();
@@ -134,7 +134,7 @@ async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Sum
     nowHolds: s.advice?.nowHolds ?? null,
     firstStartAt: s.advice?.firstStartAt ?? null,
   }));
-  const told: Omit<YardBoat, 'air'> = {
+  const summary: Omit<YardBoat, 'air'> = {
     boat: bundle.boat,
     job: bundle.jobs[bundle.jobs.length - 1] ?? null,
     zones,
@@ -150,7 +150,7 @@ async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Sum
   return {
     from: now,
     until,
-    json: JSON.stringify(told),
+    json: JSON.stringify(summary),
     hours: bundle.hours.filter((h) => h.at >= now - 4 * HOUR_MS && h.at <= until + 4 * HOUR_MS),
   };
 }

@@ -1,8 +1,8 @@
 import type { Request } from 'express';
 import Joi from 'joi';
-import { id } from '#contracts/common';
-import { OPTIONS, sentence } from '#contracts/messages';
-import { unsoundText } from '#contracts/text';
+import { id } from '#contracts/schemas/common';
+import { OPTIONS, sentence } from '#contracts/schemas/messages';
+import { unsoundText } from '#contracts/rows/text';
 import { Refusal } from './errors';
 
 /** Check a value against a contract. @throws Refusal 400 with a sentence and the field at fault */

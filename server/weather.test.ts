@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Boat } from '#contracts/boat';
+import type { Boat } from '#contracts/rows/boat';
 import { boatFields, HOUR, NOW, readTables, testApp, uuid } from './app.fixture';
-import { rawRows } from './keep/archive';
+import { rawRows } from './db/open';
 import { boatWeather, hoursOfTypedDays } from './weather';
 
 let t: Awaited<ReturnType<typeof testApp>>;
@@ -130,7 +130,7 @@ describe('the weather of a boat', () => {
   it('a year of running and of typing forecasts adds less than 3 MB a boat', async () => {
     const boat = await makeBoat();
     const bytes = async () =>
-      ((await rawRows(t.db, sql`select pg_database_size(current_database())::float8 as n`))[0]?.n as number) ?? 0;
+      (await rawRows(t.db, sql`select pg_database_size(current_database())::float8 as n`))[0]?.n as number;
     const before = await bytes();
     for (let d = 0; d < 365; d += 1) {
       t.clock.at = NOW + d * DAY;

@@ -1,23 +1,12 @@
+import type { PaintMethod } from '../model/paintMethod';
+import type { ConditionLimits } from '../model/sheet';
 import { dewPointC } from './dewPoint';
-
-/** Limits of air and surface within which a sheet lets its paint go on. Null: the sheet gives none. */
-export interface ConditionLimits {
-  readonly airMinC: number | null;
-  readonly airMaxC: number | null;
-  readonly surfaceMinC: number | null;
-  readonly surfaceMaxC: number | null;
-  /** Share. */
-  readonly rhMax: number | null;
-  /** A difference, °C. */
-  readonly spreadMinC: number | null;
-}
 
 /** What is usual where a sheet says nothing. Spread 3 °C [P: ISO 8502-4; CP], RH 85 % [CP]. */
 export const USUAL_LIMITS = { spreadMinC: 3, rhMax: 0.85 } as const;
+
 /** Rolling outdoors in more wind than this, m/s, is no good. [CP] */
 const WIND_MAX_MS = { roller: 8, brush: 8, spray: 5 } as const;
-
-export type PaintMethod = 'brush' | 'roller' | 'spray';
 
 export interface Conditions {
   readonly airC: number;

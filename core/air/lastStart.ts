@@ -1,7 +1,9 @@
 import { milestoneAt } from '../cure/milestone';
-import type { TimeTable } from '../cure/arrhenius';
+import type { TimeTable } from '../model/timeTable';
 import { instant, notNegative } from '../guard';
-import { checkConditions, type ConditionLimits, type LimitBreak, type PaintMethod } from './conditions';
+import { checkConditions, type LimitBreak } from './conditions';
+import type { ConditionLimits } from '../model/sheet';
+import type { PaintMethod } from '../model/paintMethod';
 import { temperatureAt } from './surfaceSeries';
 import { unbrokenHours, weatherAt, type TempSample, type WeatherHour } from './weather';
 

@@ -1,7 +1,7 @@
 import type { HandTest } from '../cure/window';
 import { dryFilmMicron } from '../film/spreading';
 import type { SurfaceReading } from '../air/weather';
-import type { LogEntry, MixedBody, StartedBody } from './events';
+import type { LogEntry, MixedBody, StartedBody } from '../model/log';
 import { Impossible } from '../impossible';
 
 /** One coat as its entries tell it. */
@@ -68,11 +68,11 @@ export function foldLog(entries: readonly LogEntry[]): FoldedLog {
 function foldCoats(entries: readonly LogEntry[]): Coat[] {
   const coats: Coat[] = [];
   for (const [id, all] of byStream(entries, 'coat')) {
-    const live = standing(all);
-    const started = live.find((e) => e.kind === 'started');
+    const valid = standing(all);
+    const started = valid.find((e) => e.kind === 'started');
     if (!started) continue;
-    const finished = live.findLast((e) => e.kind === 'finished');
-    const liveIds = new Set(live.map((e) => e.id));
+    const finished = valid.findLast((e) => e.kind === 'finished');
+    const liveIds = new Set(valid.map((e) => e.id));
     coats.push({
       ...started.body,
       id,
@@ -81,14 +81,14 @@ function foldCoats(entries: readonly LogEntry[]): Coat[] {
       startedAt: started.occurredAt,
       finishedAt: finished?.occurredAt ?? null,
       litresOn: finished?.body.litresOn ?? null,
-      readings: live.flatMap((e) => (e.kind === 'reading' ? [{ at: e.occurredAt, ...e.body }] : [])),
-      wetFilms: live.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
-      batches: live.flatMap((e) => (e.kind === 'batchOn' ? [e.body] : [])),
-      handTests: live.flatMap((e) => (e.kind === 'handTest' ? [{ ...e.body, at: e.occurredAt }] : [])),
-      notes: live.flatMap((e) =>
+      readings: valid.flatMap((e) => (e.kind === 'reading' ? [{ at: e.occurredAt, ...e.body }] : [])),
+      wetFilms: valid.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
+      batches: valid.flatMap((e) => (e.kind === 'batchOn' ? [e.body] : [])),
+      handTests: valid.flatMap((e) => (e.kind === 'handTest' ? [{ ...e.body, at: e.occurredAt }] : [])),
+      notes: valid.flatMap((e) =>
         e.kind === 'note' ? [{ at: e.occurredAt, text: e.body.text, painter: e.painter }] : [],
       ),
-      entries: live,
+      entries: valid,
       superseded: all.filter((e) => !liveIds.has(e.id) && e.kind !== 'withdrawn').sort(inOrder),
     });
   }
@@ -99,16 +99,16 @@ function foldCoats(entries: readonly LogEntry[]): Coat[] {
 function foldBatches(entries: readonly LogEntry[]): MixedBatch[] {
   const batches: MixedBatch[] = [];
   for (const [id, all] of byStream(entries, 'batch')) {
-    const live = standing(all);
-    const mixed = live.find((e) => e.kind === 'mixed');
+    const valid = standing(all);
+    const mixed = valid.find((e) => e.kind === 'mixed');
     if (!mixed) continue;
     batches.push({
       ...mixed.body,
       id,
       mixedAt: mixed.occurredAt,
       painter: mixed.painter,
-      silenced: live.flatMap((e) => (e.kind === 'silenced' ? [e.body.timer] : [])),
-      emptied: live.some((e) => e.kind === 'emptied'),
+      silenced: valid.flatMap((e) => (e.kind === 'silenced' ? [e.body.timer] : [])),
+      emptied: valid.some((e) => e.kind === 'emptied'),
     });
   }
   return batches.sort((a, b) => b.mixedAt - a.mixedAt);
@@ -175,32 +175,32 @@ export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void
     throw new Impossible('Say which entry is withdrawn.');
   }
   const after = [...own, entry];
-  const live = standing(after);
-  if (entry.stream === 'coat') checkCoat(live, entry);
+  const valid = standing(after);
+  if (entry.stream === 'coat') checkCoat(valid, entry);
   if (entry.stream === 'batch') {
-    const mixed = live.filter((e) => e.kind === 'mixed');
+    const mixed = valid.filter((e) => e.kind === 'mixed');
     if (mixed.length > 1) throw new Impossible('This batch is already logged.');
     if (mixed.length === 0 && entry.kind !== 'withdrawn') throw new Impossible('Log the mixing of this batch first.');
   }
 }
 
-function checkCoat(live: readonly LogEntry[], entry: LogEntry): void {
-  const starts = live.filter((e) => e.kind === 'started');
-  const finishes = live.filter((e) => e.kind === 'finished');
+function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {
+  const starts = valid.filter((e) => e.kind === 'started');
+  const finishes = valid.filter((e) => e.kind === 'finished');
   const start = starts[0];
   if (starts.length > 1) throw new Impossible('This coat is already started. Correct its start instead.');
   if (!start) {
     if (entry.kind !== 'withdrawn') throw new Impossible('Start the coat first.');
-    if (live.length > 0) throw new Impossible('Take back the later entries of this coat before its start.');
+    if (valid.length > 0) throw new Impossible('Take back the later entries of this coat before its start.');
     return;
   }
   if (finishes.length > 1) throw new Impossible('This coat is already finished. Correct its finish instead.');
   const finish = finishes[0];
   if (finish && finish.occurredAt < start.occurredAt)
     throw new Impossible('The coat would finish before it started. Check the two times.');
-  const early = live.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
+  const early = valid.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
   if (early) throw new Impossible('This would come before the coat was started. Check the time.');
-  const test = live.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
+  const test = valid.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
   if (test) throw new Impossible('A hand test comes after the coat is finished. Check the time.');
   if (entry.kind === 'handTest' && !finish) throw new Impossible('Finish the coat before testing it.');
 }

@@ -1,14 +1,6 @@
+import type { TimeAt, TimeTable } from '../model/timeTable';
 import { finite, positive } from '../guard';
 import { Impossible } from '../impossible';
-
-/** One column of a sheet's time table: at this temperature it takes this long. */
-export interface TimeAt {
-  readonly tempC: number;
-  readonly hours: number;
-}
-
-/** A sheet's time table for one milestone, at least one column. */
-export type TimeTable = readonly TimeAt[];
 
 /** A minimum must have passed; a maximum must not have. They err to opposite sides. */
 export type MilestoneKind = 'minimum' | 'maximum';
@@ -76,7 +68,7 @@ export function timeLaw(options: {
 }): (tempC: number) => number {
   const { kind } = options;
   const columns = checkedTable(options.table);
-  const minCureC = options.minCureC === undefined || options.minCureC === null ? -Infinity : options.minCureC;
+  const minCureC = options.minCureC ?? -Infinity;
   if (Number.isNaN(minCureC)) throw new Impossible('The lowest cure temperature must be a number.');
   const coldest = columns[0] as TimeAt;
   const hottest = columns[columns.length - 1] as TimeAt;

@@ -133,12 +133,8 @@ describe('milestones on a changing temperature', () => {
     expect(() => milestoneAt({ table, kind: 'minimum', appliedAt: Number.NaN, temps: steady(15) })).toThrow(RangeError);
   });
 
-  // Hourly normals of a real town, 2010, °C, as packaged for the registry [vega-datasets,
-  // seattle-weather-hourly-normals: NOAA 1981–2010 hourly normals].
-  const csv = readFileSync(
-    new URL('../../node_modules/vega-datasets/data/seattle-weather-hourly-normals.csv', import.meta.url),
-    'utf8',
-  );
+  // Hourly normals of a real town, °C [NOAA 1981–2010 normals; see fixtures/README.md].
+  const csv = readFileSync(new URL('fixtures/hourly-normals.csv', import.meta.url), 'utf8');
   const [head, ...rows] = csv.trim().split('\n');
   const column = (head as string).split(',').indexOf('temperature');
   const normals: TempSample[] = rows.map((row, i) => ({ at: T0 + i * H, tempC: Number(row.split(',')[column]) }));

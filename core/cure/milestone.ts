@@ -1,6 +1,7 @@
 import type { TempSample } from '../air/weather';
 import { instant } from '../guard';
-import type { MilestoneKind, TimeTable } from './arrhenius';
+import type { MilestoneKind } from './arrhenius';
+import type { TimeTable } from '../model/timeTable';
 import { clockOf } from './preparedClock';
 
 export interface MilestoneOptions {

@@ -1,7 +1,8 @@
 import type { TempSample } from '../air/weather';
 import { instant } from '../guard';
 import { Impossible } from '../impossible';
-import { timeLaw, type MilestoneKind, type TimeTable } from './arrhenius';
+import { timeLaw, type MilestoneKind } from './arrhenius';
+import type { TimeTable } from '../model/timeTable';
 
 const HOUR_MS = 3_600_000;
 // Gauss–Legendre, three points on [0, 1]: exact to degree five, ample on pieces without a kink.

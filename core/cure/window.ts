@@ -1,6 +1,7 @@
 import type { TempSample } from '../air/weather';
 import { instant } from '../guard';
-import { isEstimated, timeLaw, type TimeTable } from './arrhenius';
+import { isEstimated, timeLaw } from './arrhenius';
+import type { TimeTable } from '../model/timeTable';
 import { milestoneAt, milestoneFrom, progressAt } from './milestone';
 import { temperatureAt } from '../air/surfaceSeries';
 import { Impossible } from '../impossible';

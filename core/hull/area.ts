@@ -1,6 +1,6 @@
 import { notNegative, positive } from '../guard';
 import type { Working } from '../why';
-import type { ZoneKind } from './zones';
+import type { ZoneKind } from '../model/surface';
 import { Impossible } from '../impossible';
 
 /** Shape of the underwater body, as printed in coverage guides. Twin bilge keels count as `longKeel`. [M] */
@@ -18,7 +18,7 @@ export const DIMENSIONS_SHARE = 0.15;
  * @throws RangeError on impossible dimensions
  */
 export function underwaterAreaM2(options: { lwlM: number; beamM: number; draftM: number; form: HullForm }): number {
-  const k = UNDERWATER_FACTOR[options.form];
+  const k = UNDERWATER_FACTOR[options.form] as number | undefined;
   if (k === undefined) throw new Impossible('Choose the hull form: full, long keel or fin keel.');
   return (
     positive(options.lwlM, 'Waterline length') *

@@ -37,11 +37,11 @@ export function areaFromGirths(options: {
   const { stationsM: x, halfGirthsM: g, halfBreadthsM: b } = options;
   checkStations(x);
   x.forEach((_, i) => {
-    if (g[i] === undefined || g[i] === null || Number.isNaN(g[i]))
+    if (Number.isNaN(g[i] ?? Number.NaN))
       throw new Impossible(`The half-girth at station ${i + 1} is missing. Measure it, or take the station out.`);
     notNegative(g[i] as number, `Half-girth ${i + 1}`);
     if (b === undefined) return;
-    if (b[i] === undefined || b[i] === null || Number.isNaN(b[i]))
+    if (Number.isNaN(b[i] ?? Number.NaN))
       throw new Impossible(
         `The half-breadth at station ${i + 1} is missing. Measure it, or leave all half-breadths out.`,
       );

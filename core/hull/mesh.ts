@@ -223,11 +223,11 @@ function checkAscending(cuts: readonly Cut[], positions: Float32Array, mirror: b
         [0, 0],
       ]
     : meshBounds(positions);
-  const [y0, y1] = [low[1] as number, high[1] as number];
+  const [y0, y1] = [low[1], high[1]];
   const across = mirror ? [-Math.max(-y0, y1), Math.max(-y0, y1)] : [y0, y1];
   cuts.slice(1).forEach((b, i) => {
     const a = cuts[i] as Cut;
-    for (const x of [low[0] as number, high[0] as number]) {
+    for (const x of [low[0], high[0]]) {
       for (const y of across) {
         if (b.height - a.height + x * (b.trim - a.trim) + y * (b.heel - a.heel) < 0)
           throw new Impossible(

@@ -13,13 +13,13 @@ export function parseObj(text: string): Float32Array {
   const vertices: Point[] = [];
   const out: number[] = [];
   const lines = text.replace(/\\\r?\n/g, ' ').split('\n');
-  let sawAnything = false;
+  let seen = 0;
   lines.forEach((raw, n) => {
     const line = raw.trim();
     if (line === '' || line.startsWith('#')) return;
     const words = line.split(/\s+/);
     if (words[0] === 'v') {
-      sawAnything = true;
+      seen += 1;
       const [x, y, z] = [Number(words[1]), Number(words[2]), Number(words[3])];
       if (words.length < 4 || ![x, y, z].every(Number.isFinite))
         throw new Impossible(
@@ -27,7 +27,7 @@ export function parseObj(text: string): Float32Array {
         );
       vertices.push([x, y, z]);
     } else if (words[0] === 'f') {
-      sawAnything = true;
+      seen += 1;
       if (words.length < 4) throw new Impossible(`Line ${n + 1}: a face needs three corners. Export the file again.`);
       const face = words.slice(1).map((word) => {
         const index = Number(word.split('/')[0]);
@@ -41,7 +41,7 @@ export function parseObj(text: string): Float32Array {
       for (const [a, b, c] of triangles(face)) out.push(...a, ...b, ...c);
     }
   });
-  if (!sawAnything)
+  if (seen === 0)
     throw new Impossible(
       'This is not an OBJ file: there is neither vertex nor face in it. Export the hull as STL or OBJ and choose that.',
     );

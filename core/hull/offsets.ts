@@ -96,9 +96,7 @@ function bottomPlan(table: OffsetTable): number {
   const known = table.stationsM.flatMap((x, i) =>
     typeof table.halfBreadthsM[i]?.[0] === 'number' ? [{ x, y: table.halfBreadthsM[i][0] }] : [],
   );
-  return known.length < 2
-    ? 0
-    : 2 * integrate({ x: known.map((p) => p.x), y: known.map((p) => p.y as number) }).integral;
+  return known.length < 2 ? 0 : 2 * integrate({ x: known.map((p) => p.x), y: known.map((p) => p.y) }).integral;
 }
 
 const distance = (a: Corner, b: Corner) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);

@@ -1,7 +1,7 @@
 import type { HullLines } from './lines';
 import type { Outline } from './profile';
 import { hullShape, samples, type DrawnBoat, type HullShape } from './shape';
-import type { ZoneKind } from './zones';
+import type { ZoneKind } from '../model/surface';
 
 /** The boat from above: in outlines, x runs forward and z to port, metres. */
 export interface BoatPlan {

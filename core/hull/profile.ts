@@ -1,6 +1,6 @@
 import type { HullLines } from './lines';
 import { hullShape, samples, type DrawnBoat, type HullShape } from './shape';
-import type { ZoneKind } from './zones';
+import type { ZoneKind } from '../model/surface';
 
 /** A point of the profile, metres: x from the aftermost point forward, z above the waterline. */
 export interface ProfilePoint {

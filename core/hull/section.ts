@@ -1,7 +1,7 @@
 import type { HullLines } from './lines';
 import type { Outline } from './profile';
 import { hullShape, samples, type DrawnBoat, type HullShape } from './shape';
-import type { ZoneKind } from './zones';
+import type { ZoneKind } from '../model/surface';
 
 /** A cut across the boat seen from aft: in outlines, x runs to starboard and z up from the waterline, metres. */
 export interface BoatSection {

@@ -2,7 +2,7 @@ import { positive } from '../guard';
 import type { BoatDimensions } from './area';
 import { curveBetween } from './curve';
 import { breadthOf, type HullLines } from './lines';
-import type { Keels } from './zones';
+import type { Keels } from '../model/surface';
 
 /**
  * The body of a hull for drawing, without keels: x from the aftermost point forward, z above the waterline, all

@@ -1,7 +1,7 @@
 import { parseQuantity } from '../units/parse';
 import { toCore } from '../units/quantities';
 import type { OffsetTable } from './offsets';
-import type { GirthStation } from './zoneArea';
+import type { GirthStation } from '../model/area';
 
 /** Units a bare figure of a table may be in. */
 export const TABLE_UNITS = ['m', 'cm', 'mm', 'ft', 'in'] as const;

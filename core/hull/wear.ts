@@ -1,7 +1,7 @@
 import { positive } from '../guard';
 import { boatProfile, type Outline } from './profile';
 import type { BoatDimensions } from './area';
-import type { Keels } from './zones';
+import type { Keels } from '../model/surface';
 import { Impossible } from '../impossible';
 
 /** Where a hull wears first and gets an extra coat. [CP] */

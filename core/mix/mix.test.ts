@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { batchTimers, largestBatchL, partShares, potLifeH, potMarks, splitBatch, type MixedBatch } from '../index';
+import {
+  batchTimers,
+  batchToMix,
+  largestBatchL,
+  partShares,
+  potLifeH,
+  potMarks,
+  splitBatch,
+  USUAL_RATE_M2_PER_H,
+  type MixedBatch,
+  type SheetBody,
+} from '../index';
+import { sheet } from '../sheet/example.fixture';
 
 const parts = [
   { name: 'base', ratio: 3, densityKgPerL: 1.52 },
@@ -134,5 +146,54 @@ describe('the pot', () => {
     expect(batchTimers([{ ...batch, silenced: ['stand'] }], 2000)[0]?.silenced).toBe(true);
     expect(batchTimers([{ ...batch, emptied: true }], 2000)).toEqual([]);
     expect(batchTimers([batch], 1000 + 30 * 3_600_000)).toEqual([]);
+  });
+});
+
+describe('the batch to mix', () => {
+  const layer = { dftMicron: 50, loss: 0.1, deadVolumeLPerM2: 0 };
+  const zones = [
+    { areaM2: 6, layer },
+    { areaM2: 4, layer },
+  ];
+  const wish = { by: 'area', areaM2: 10, litres: null, thinner: 0, potC: 20 } as const;
+  const of = (more: object = {}, body: SheetBody = sheet) =>
+    batchToMix({ sheet: body, zones, method: 'roller', wish: { ...wish, ...more } });
+
+  it('is what the zones take, by hand', () => {
+    // 10 m² · 0.050 mm / 0.50 / (1 − 0.10) = 1.1111 L [P: standard coating arithmetic]; 3 : 1 is 0.8333 and 0.2778 L.
+    const whole = of();
+    expect(whole.wholeM2).toBe(10);
+    expect(whole.mixedL).toBeCloseTo(1.1111, 4);
+    expect(whole.batch?.parts.map((p) => p.volumeL.toFixed(4))).toEqual(['0.8333', '0.2778']);
+    expect(whole.doesM2).toBeCloseTo(10, 9);
+    // Half of it is left to do.
+    expect(of({ areaM2: 5 }).mixedL).toBeCloseTo(0.5556, 4);
+    const byLitres = of({ by: 'litres', litres: 2 });
+    expect([byLitres.mixedL, byLitres.doesM2]).toEqual([2, expect.closeTo(18, 9)]);
+  });
+  it('is nothing where the wish cannot be read, and says why where it cannot be split', () => {
+    for (const more of [{ areaM2: null }, { areaM2: Number.NaN }, { areaM2: -3 }, { by: 'litres', litres: Number.NaN }])
+      expect(of(more)).toMatchObject({ mixedL: 0, doesM2: 0, batch: { totalL: 0 } });
+    const byMass = {
+      ...sheet,
+      ratioBasis: 'mass' as const,
+      parts: sheet.parts.map((p) => ({ ...p, densityKgPerL: null })),
+    };
+    expect(of({}, byMass)).toMatchObject({
+      batch: null,
+      problem: 'The ratio is by mass: type the density of Base and Hardener to get volumes.',
+      withoutDensity: ['Base', 'Hardener'],
+    });
+  });
+  it('is held against the pot life and the sheet’s thinner', () => {
+    // Two hours at 20 °C, less a quarter to stand and a tenth kept back: 1.575 h of rolling.
+    const { pot, largestL, litresPerM2 } = of();
+    expect(pot).toEqual({ hours: expect.closeTo(2, 9), estimated: false });
+    expect(largestL).toBeCloseTo(1.575 * USUAL_RATE_M2_PER_H.roller * litresPerM2, 9);
+    expect(of({ potC: null })).toMatchObject({ pot: null, largestL: null });
+    expect(of({}, { ...sheet, potLife: null }).pot).toBeNull();
+    expect([0.1, 0.11, Number.NaN].map((thinner) => of({ thinner }).overThinned)).toEqual([false, true, false]);
+    expect(of({ thinner: 0.05 }).batch?.thinnerL).toBeCloseTo(0.05 * 1.1111, 4);
+    expect(of({ thinner: 0.01 }, { ...sheet, thinner: null }).overThinned).toBe(true);
   });
 });

@@ -1,4 +1,5 @@
-import { hoursAtTemperature, isEstimated, type TimeTable } from '../cure/arrhenius';
+import { hoursAtTemperature, isEstimated } from '../cure/arrhenius';
+import type { TimeTable } from '../model/timeTable';
 import { finite, notNegative, positive } from '../guard';
 
 /**

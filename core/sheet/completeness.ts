@@ -1,5 +1,5 @@
 import { partShares } from '../mix/splitBatch';
-import type { SheetBody } from './sheet';
+import type { SheetBody } from '../model/sheet';
 
 export interface Gap {
   readonly field: string;

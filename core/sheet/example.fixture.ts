@@ -1,4 +1,4 @@
-import type { SheetBody } from './sheet';
+import type { SheetBody } from '../model/sheet';
 
 /** A made-up two-pack sheet for tests. */
 export const sheet: SheetBody = {

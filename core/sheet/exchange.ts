@@ -1,6 +1,6 @@
 import { asWritten } from '../csv';
-import type { TimeTable } from '../cure/arrhenius';
-import type { SheetBody } from './sheet';
+import type { TimeTable } from '../model/timeTable';
+import type { SheetBody } from '../model/sheet';
 
 /** What a file of sheets says it is, so that another tool's file is known at once. */
 export const SHEETS_FORMAT = 'jack-plane/sheets';
@@ -140,7 +140,7 @@ function unflatten(headings: readonly string[], cells: readonly string[]): unkno
     const text = asWritten(cells[i] ?? '');
     if (path === '' || text === '') return;
     const keys = path.split('.');
-    let at = body as Record<string, unknown>;
+    let at = body;
     keys.forEach((key, k) => {
       const last = k === keys.length - 1;
       if (last)

@@ -1,5 +1,6 @@
-import { checkedTable, type TimeAt, type TimeTable } from '../cure/arrhenius';
-import type { SheetBody } from './sheet';
+import { checkedTable } from '../cure/arrhenius';
+import type { TimeAt, TimeTable } from '../model/timeTable';
+import type { SheetBody } from '../model/sheet';
 
 export interface SheetProblem {
   readonly field: string;

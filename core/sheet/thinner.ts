@@ -1,6 +1,6 @@
 import { Impossible } from '../impossible';
 import { partShares } from '../mix/splitBatch';
-import type { SheetBody } from './sheet';
+import type { SheetBody } from '../model/sheet';
 
 /** Thinner as a share of mixed paint, from a share told the sheet's way (of base or of mixed). */
 export function sheetThinnerOfMixed(sheet: Pick<SheetBody, 'parts' | 'ratioBasis' | 'thinner'>, share: number): number {

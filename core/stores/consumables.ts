@@ -1,5 +1,5 @@
 import { notNegative } from '../guard';
-import type { Layer } from '../film/layer';
+import type { Layer } from '../model/layer';
 import { Impossible } from '../impossible';
 
 /** What one of a consumable is counted by. */

@@ -1,4 +1,4 @@
-import type { SheetBody } from '../sheet/sheet';
+import type { SheetBody } from '../model/sheet';
 import { litresForChance } from './chance';
 import type { ConsumableNeed } from './consumables';
 import { packCostMinor, productPacks } from './packs';

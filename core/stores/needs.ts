@@ -1,10 +1,13 @@
 import { coatOf, type Coat } from '../coat/fold';
-import { blockingWork, type BuildUp, type Surface } from '../coat/zoneStatus';
-import type { TimeTable } from '../cure/arrhenius';
-import { layerPerM2, type Layer, type LayerPerM2 } from '../film/layer';
+import { blockingWork } from '../coat/zoneState';
+import type { BuildUp } from '../model/buildUp';
+import type { Surface } from '../model/surface';
+import type { TimeTable } from '../model/timeTable';
+import { layerPerM2, type LayerPerM2 } from '../film/layer';
+import type { Layer } from '../model/layer';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
 import { largestBatchL, potLifeH } from '../mix/pot';
-import type { SheetBody, SheetRevision } from '../sheet/sheet';
+import type { SheetBody, SheetRevision } from '../model/sheet';
 import type { WorkDone } from './consumables';
 import type { CoatToBuy } from './shopping';
 

@@ -1,7 +1,8 @@
 import { notNegative } from '../guard';
 import { partShares } from '../mix/splitBatch';
-import type { Pack, SheetBody } from '../sheet/sheet';
-import { coverAtLeastCost, type Offer } from './cover';
+import type { Pack, SheetBody } from '../model/sheet';
+import { coverAtLeastCost } from './cover';
+import type { Offer } from './offer';
 import { Impossible } from '../impossible';
 
 export interface PackOffer {
@@ -18,7 +19,7 @@ export interface PackOffer {
  * @returns the sizes bought with how many of each; cost; litres over, the shelf's counted
  * @throws RangeError on impossible figures, and where something is needed and nothing is for sale
  * @example packsToBuy({ needL: 3, packs: [{ sizeL: 0.75, priceMinor: 3000 }, { sizeL: 2.5, priceMinor: 8000 }], onHandL: 0 })
- * // → { packs: [{ sizeL: 0.75, count: 1 }, { sizeL: 2.5, count: 1 }], costMinor: 11000, leftL: 0.25 }
+ * // → { packs: [{ sizeL: 0.75, count: 1 }, { sizeL: 2.5, count: 1 }], costMinor: 11000, leftL: 0.25, provenLeast: true }
  */
 export function packsToBuy({
   needL,
@@ -28,7 +29,7 @@ export function packsToBuy({
   needL: number;
   packs: readonly PackOffer[];
   onHandL?: number;
-}): { packs: { sizeL: number; count: number }[]; costMinor: number; leftL: number } {
+}): { packs: { sizeL: number; count: number }[]; costMinor: number; leftL: number; provenLeast: boolean } {
   const short = notNegative(needL, 'The need') - notNegative(onHandL, 'What is on the shelf');
   const bought = coverAtLeastCost({
     needL: [Math.max(0, short)],
@@ -36,9 +37,10 @@ export function packsToBuy({
   });
   if (!bought) throw new Impossible('No pack is for sale. Put a pack size and its price on the sheet.');
   return {
-    packs: packs.flatMap((p, i) => (bought.counts[i] ? [{ sizeL: p.sizeL, count: bought.counts[i] as number }] : [])),
+    packs: packs.flatMap((p, i) => (bought.counts[i] ? [{ sizeL: p.sizeL, count: bought.counts[i] }] : [])),
     costMinor: bought.costMinor,
     leftL: (bought.leftL[0] as number) + Math.max(0, -short),
+    provenLeast: bought.provenLeast,
   };
 }
 
@@ -46,6 +48,8 @@ export interface ProductPurchase {
   readonly packs: readonly { readonly pack: Pack; readonly count: number }[];
   /** Null where some price is not known: then the least litres are bought. */
   readonly costMinor: number | null;
+  /** False where a cheaper way may be left: there were too many to try. */
+  readonly provenLeast: boolean;
   /** Litres of each part bought, and over at the end, the shelf's counted. */
   readonly boughtL: readonly number[];
   readonly leftL: readonly number[];
@@ -108,8 +112,9 @@ export function productPacks({
     offers.reduce((sum, o, i) => sum + (bought.counts[i] as number) * (o.partsL[p] as number), 0),
   );
   return {
-    packs: usable.flatMap((pack, i) => (bought.counts[i] ? [{ pack, count: bought.counts[i] as number }] : [])),
+    packs: usable.flatMap((pack, i) => (bought.counts[i] ? [{ pack, count: bought.counts[i] }] : [])),
     costMinor: priced ? bought.costMinor : null,
+    provenLeast: bought.provenLeast,
     boughtL,
     leftL: needs.map((l, i) => (held[i] as number) + (boughtL[i] as number) - l),
   };

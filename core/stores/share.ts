@@ -1,9 +1,9 @@
 import { partShares } from '../mix/splitBatch';
-import type { SheetBody } from '../sheet/sheet';
+import type { SheetBody } from '../model/sheet';
 import { litresForChance, sumNeeds } from './chance';
 import { onShelf, type LotState } from './lots';
 import type { CoatNeed } from './needs';
-import { productWanted, sameWanted, toBuy, type ProductList } from './shopping';
+import { productList, type ProductList } from './shopping';
 
 /** One boat's coats to come, in the order in which boats have the first call on the shelf. */
 export interface BoatNeeds {
@@ -97,7 +97,6 @@ export interface JobProduct extends ProductList {
 
 /**
  * What to buy for one job, product by product: the shelf first, then packs.
- * @param options.before the last such list: a product of which the same is still wanted is taken from it as it is
  * @throws RangeError on impossible figures
  */
 export function jobList({
@@ -105,20 +104,16 @@ export function jobList({
   sheetOf,
   onHandOf,
   chance,
-  before = [],
 }: {
   needs: readonly CoatNeed[];
   sheetOf: (sheetId: string) => SheetBody | undefined;
   onHandOf: (sheetId: string) => Parts;
   chance: number;
-  before?: readonly JobProduct[];
 }): JobProduct[] {
   return [...bySheet(needs)].flatMap(([sheetId, coats]) => {
     const sheet = sheetOf(sheetId);
     if (!sheet) return [];
-    const wanted = productWanted({ product: { sheet, coats, onHandL: onHandOf(sheetId) }, chance });
     const thinnerL = coats.reduce((sum, c) => sum + c.thinnerL, 0);
-    const same = before.find((p) => p.sheetId === sheetId && p.thinnerL === thinnerL && sameWanted(p, wanted));
-    return [same ?? { ...toBuy(wanted), sheetId, thinnerL }];
+    return [{ ...productList({ product: { sheet, coats, onHandL: onHandOf(sheetId) }, chance }), sheetId, thinnerL }];
   });
 }

@@ -1,5 +1,5 @@
 import { partShares } from '../mix/splitBatch';
-import type { Pack, SheetBody } from '../sheet/sheet';
+import type { Pack, SheetBody } from '../model/sheet';
 import { chanceEnough, litresForChance, sumNeeds, type Need } from './chance';
 import { packCostMinor, packParts, productPacks, type ProductPurchase } from './packs';
 
@@ -27,7 +27,7 @@ export interface Smaller {
 }
 
 /** What is wanted of a product, before anything is bought. */
-export interface ProductWanted {
+interface ProductWanted {
   readonly sheet: SheetBody;
   readonly need: Need;
   /** Litres that are enough with the chance wanted. */
@@ -65,7 +65,7 @@ const SMALL_JOB = 10;
  * @param options.chance 0.9 is enough in 9 cases of 10
  * @throws RangeError on impossible figures
  */
-export function productWanted({ product, chance }: { product: ProductToBuy; chance: number }): ProductWanted {
+function productWanted({ product, chance }: { product: ProductToBuy; chance: number }): ProductWanted {
   const { sheet, coats, onHandL } = product;
   const need = sumNeeds(coats);
   const wantL = litresForChance(need, chance);
@@ -84,18 +84,12 @@ export function productWanted({ product, chance }: { product: ProductToBuy; chan
   };
 }
 
-/** Whether two wants come to the same purchase. */
-export function sameWanted(a: ProductWanted, b: ProductWanted): boolean {
-  return (
-    a.sheet === b.sheet &&
-    a.wantL === b.wantL &&
-    a.need.likelyL === b.need.likelyL &&
-    a.parts.every((p, i) => p.onHandL === b.parts[i]?.onHandL && p.patchesL === b.parts[i].patchesL)
-  );
-}
-
-/** What to buy for it: stock first, then the packs that cost least and are enough. @throws RangeError on impossible figures */
-export function toBuy(wanted: ProductWanted): ProductList {
+/**
+ * What to buy for a product's coats: stock first, then the packs that cost least and are enough.
+ * @throws RangeError on impossible figures
+ */
+export function productList(options: { product: ProductToBuy; chance: number }): ProductList {
+  const wanted = productWanted(options);
   const { sheet, wantL, parts } = wanted;
   const onHandL = parts.map((p) => p.onHandL);
   const purchase = productPacks({ sheet, needL: wantL, onHandL });
@@ -106,11 +100,6 @@ export function toBuy(wanted: ProductWanted): ProductList {
     purchase,
     packForATouch: stillL > 1e-6 && Number.isFinite(smallest) && smallest >= SMALL_JOB * stillL,
   };
-}
-
-/** What a product's coats want, and what to buy for them. */
-export function productList(options: Parameters<typeof productWanted>[0]): ProductList {
-  return toBuy(productWanted(options));
 }
 
 /**

@@ -138,13 +138,18 @@ describe('packs to buy', () => {
           { sizeL: 1, priceMinor: 2000 },
         ],
       }),
-    ).toEqual({ packs: [{ sizeL: 1, count: 2 }], costMinor: 4000, leftL: 0.5 });
+    ).toEqual({ packs: [{ sizeL: 1, count: 2 }], costMinor: 4000, leftL: 0.5, provenLeast: true });
   });
 
   it('buys more than it needs where a price break makes that cheaper', () => {
     // Three at 10 each are 30; four at 7 each are 28.
     const packs = [{ sizeL: 1, priceMinor: 1000, breaks: [{ from: 4, priceMinor: 700 }] }];
-    expect(packsToBuy({ needL: 3, packs })).toEqual({ packs: [{ sizeL: 1, count: 4 }], costMinor: 2800, leftL: 1 });
+    expect(packsToBuy({ needL: 3, packs })).toEqual({
+      packs: [{ sizeL: 1, count: 4 }],
+      costMinor: 2800,
+      leftL: 1,
+      provenLeast: true,
+    });
     expect(packsToBuy({ needL: 2, packs })).toMatchObject({ costMinor: 2000 });
     expect(packCostMinor(packs[0]!, 4)).toBe(2800);
   });
@@ -184,6 +189,20 @@ describe('packs to buy', () => {
   ])('refuses impossible input %#', (run, message) => {
     expect(run).toThrow(RangeError);
     expect(run).toThrow(message);
+  });
+
+  it('says so where there were too many ways to try them all; what it buys then covers the need all the same', () => {
+    // Litres cost the same in each size, and prices that break keep tables out.
+    const packs = [0.731, 0.893, 1.117, 1.301, 1.709, 2.111, 2.903, 3.307].map((sizeL, i) => ({
+      sizeL,
+      priceMinor: Math.round(sizeL * 3000 + ((i * 37) % 11)),
+      breaks: [{ from: 300, priceMinor: Math.round(sizeL * 2990) }],
+    }));
+    const bought = packsToBuy({ needL: 97.3, packs });
+    expect(bought.provenLeast).toBe(false);
+    expect(bought.packs.reduce((sum, p) => sum + p.count * p.sizeL, 0)).toBeGreaterThanOrEqual(97.3);
+    const ofOneSize = packs.map((p) => packCostMinor(p, Math.ceil(97.3 / p.sizeL))!);
+    expect(bought.costMinor).toBeLessThanOrEqual(Math.min(...ofOneSize));
   });
 
   it('of two parts, kits and singles, costs what trying every handful costs, and leaves as little', () => {

@@ -1,5 +1,5 @@
 import { chemistryOf, isAntifouling, type Finding, finding, type StackLayer } from './stack';
-import type { Exposure } from '../hull/zones';
+import type { Exposure } from '../model/surface';
 
 /** How the coats above the epoxy meet at the line between two zones. */
 export const BORDER_RULES = ['butt', 'overlap', 'stripe'] as const;

@@ -1,6 +1,6 @@
-import type { PaintMethod } from '../air/conditions';
-import type { ExistingCoating, Exposure, Substrate } from '../hull/zones';
-import type { Waters } from '../sheet/sheet';
+import type { PaintMethod } from '../model/paintMethod';
+import type { ExistingCoating, Exposure, Substrate } from '../model/surface';
+import type { Waters } from '../model/sheet';
 import { hardOverAblative, signalColour, watersNotSuited } from './rules/antifouling';
 import {
   abradingBySheet,

@@ -1,7 +1,8 @@
 import type { Coat } from '../coat/fold';
-import type { Surface } from '../coat/zoneStatus';
-import type { Layer, LayerPerM2 } from '../film/layer';
-import type { SheetBody, SheetRevision, Waters } from '../sheet/sheet';
+import type { Surface } from '../model/surface';
+import type { Layer } from '../model/layer';
+import type { LayerPerM2 } from '../film/layer';
+import type { SheetBody, SheetRevision, Waters } from '../model/sheet';
 import { perM2Of, structureIsOpen, zoneNeeds, type Needs } from '../stores/needs';
 import { jobList, type JobProduct, type Parts } from '../stores/share';
 import { checkBuildUp } from './checkBuildUp';
@@ -48,42 +49,20 @@ export function withSheets(layers: readonly Layer[], revisionById: ReadonlyMap<s
 
 /**
  * A job's build-ups held against the rules, counted in litres and in packs, all at once: what is shown while a film is
- * dragged. Pure; `keptLedger` is for every frame of a drag.
+ * dragged.
  */
-export function ledger(
-  options: LedgerOptions,
-  before: { readonly options: LedgerOptions; readonly result: Ledger } | null = null,
-): Ledger {
-  const { coats, revisionById, waters, sheetOf, onHandOf, chance } = options;
-  const still =
-    before &&
-    before.options.coats === coats &&
-    before.options.revisionById === revisionById &&
-    before.options.waters === waters;
-  const known = new Map(still ? before.options.zones.map((zone, i) => [zone, before.result.zones[i]]) : []);
+export function ledger(options: LedgerOptions): Ledger {
+  const { sheetOf, onHandOf, chance } = options;
   const plans = new Map<readonly Layer[], Plan>();
   const planOf = (layers: readonly Layer[]): Plan => {
     const plan = plans.get(layers) ?? makePlan(layers, options);
     plans.set(layers, plan);
     return plan;
   };
-  const zones = options.zones.map((zone) => known.get(zone) ?? zoneLedger(zone, planOf(zone.layers), options));
+  const zones = options.zones.map((zone) => zoneLedger(zone, planOf(zone.layers), options));
   const needs = zones.flatMap((z) => z.needs);
-  const products = jobList({ needs, sheetOf, onHandOf, chance, before: before?.result.products ?? [] });
+  const products = jobList({ needs, sheetOf, onHandOf, chance });
   return { zones, needs, products, without: zones.flatMap((z) => z.without) };
-}
-
-/**
- * A ledger that keeps what it worked out the last time: zones handed in again as the same object, with the same log
- * and sheets, and products of which the same is wanted, are not gone through anew.
- */
-export function keptLedger(): (options: LedgerOptions) => Ledger {
-  let before: { options: LedgerOptions; result: Ledger } | null = null;
-  return (options) => {
-    const result = ledger(options, before);
-    before = { options, result };
-    return result;
-  };
 }
 
 /** What rests on the coats alone, worked out once for all the zones that are handed the same ones. */

@@ -1,6 +1,6 @@
 import { USUAL_LOSS } from '../film/spreading';
-import type { Layer } from '../film/layer';
-import type { SheetBody, SheetRevision } from '../sheet/sheet';
+import type { Layer } from '../model/layer';
+import type { SheetBody, SheetRevision } from '../model/sheet';
 import { chemistryOf, type Mend, type Wanted } from './stack';
 
 export type Mended = { readonly layers: Layer[] } | { readonly problem: string };
@@ -21,6 +21,7 @@ const KIND_NAMES: Record<SheetBody['kind'], string> = {
 
 /**
  * Do what a finding offers. Records are not coats: those are the caller's to write.
+ * @param options.isOn whether a coat is on the boat: it stays in the record as it is
  * @param options.sheets what may be taken, the newest revision of each product
  * @param options.newId makes the id of an added coat
  * @returns the coats mended, or a sentence that says what is missing
@@ -30,9 +31,13 @@ export function applyMend(options: {
   mend: Mend;
   sheets: readonly SheetRevision[];
   newId: () => string;
+  isOn?: (layerId: string) => boolean;
 }): Mended {
-  const { mend, sheets, newId } = options;
+  const { mend, sheets, newId, isOn } = options;
   const layers = [...options.layers];
+  const touched = mend.kind === 'replace' || mend.kind === 'remove' || mend.kind === 'split' ? layers[mend.at] : null;
+  if (touched && isOn?.(touched.id))
+    return { problem: 'That coat is on the boat already and stays in the record as it is.' };
   switch (mend.kind) {
     case 'record':
       return { layers };
@@ -139,4 +144,19 @@ export function overrideKey(
     return layer ? `${layer.id}/${layer.sheetRevisionId}` : String(place);
   };
   return `${finding.rule}:${name(finding.upper)}:${name(finding.lower)}`;
+}
+
+/**
+ * The overrides with one more, or with a new reason for one that was there.
+ * @param options.said why it may stand, who says so and when
+ */
+export function letStand(options: {
+  overrides: readonly Override[];
+  finding: Parameters<typeof overrideKey>[0];
+  layers: Parameters<typeof overrideKey>[1];
+  said: Pick<Override, 'reason' | 'at' | 'painter'>;
+}): Override[] {
+  const { overrides, finding, layers, said } = options;
+  const key = overrideKey(finding, layers);
+  return [...overrides.filter((o) => o.key !== key), { rule: finding.rule, key, ...said }];
 }

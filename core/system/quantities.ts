@@ -3,12 +3,12 @@ import {
   layerPerM2,
   rangeOn,
   type AreaOf,
-  type Layer,
   type LayerPerM2,
   type LayerQuantities,
   type Range,
 } from '../film/layer';
-import type { SheetBody } from '../sheet/sheet';
+import type { Layer } from '../model/layer';
+import type { SheetBody } from '../model/sheet';
 import { keptFilms } from './stack';
 
 export interface SheetLayer extends Layer {

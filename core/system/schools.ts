@@ -1,13 +1,13 @@
-import { hoursAtTemperature, type TimeTable } from '../cure/arrhenius';
-import type { AbradeFor, Layer, PrimerFor, Range } from '../film/layer';
+import type { BondSchool } from '../model/buildUp';
+import { hoursAtTemperature } from '../cure/arrhenius';
+import type { TimeTable } from '../model/timeTable';
+import type { AbradeFor, Layer, PrimerFor } from '../model/layer';
+import type { Range } from '../film/layer';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
-import { overcoatFor, type SheetRevision } from '../sheet/sheet';
+import { overcoatFor } from '../sheet/overcoat';
+import type { SheetRevision } from '../model/sheet';
 import { withSheets } from './ledger';
 import { buildUpQuantities, type SheetLayer } from './quantities';
-
-/** Two ways of making coats bond: overcoat in the tack window without abrading, or cure, abrade and coat. */
-export const BOND_SCHOOLS = ['chemical', 'mechanical'] as const;
-export type BondSchool = (typeof BOND_SCHOOLS)[number];
 
 /** What is chosen once for a job, and holds for every coat that does not say otherwise. */
 export interface JobChoices {

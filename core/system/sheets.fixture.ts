@@ -1,5 +1,5 @@
 import { sheet as example } from '../sheet/example.fixture';
-import type { SheetBody } from '../sheet/sheet';
+import type { SheetBody } from '../model/sheet';
 import type { StackLayer } from './stack';
 
 /** Made-up sheets for tests of what may lie on what. */

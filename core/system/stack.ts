@@ -1,8 +1,9 @@
-import type { PaintMethod } from '../air/conditions';
+import type { PaintMethod } from '../model/paintMethod';
 import { MIL_MICRON } from '../units/quantities';
-import { filmLostMicron, type Layer } from '../film/layer';
-import type { ExistingCoating, Exposure, Substrate } from '../hull/zones';
-import type { Chemistry, SheetBody, SheetKind, ThinnerFamily, Waters } from '../sheet/sheet';
+import { filmLostMicron } from '../film/layer';
+import type { Layer } from '../model/layer';
+import type { ExistingCoating, Exposure, Substrate } from '../model/surface';
+import type { Chemistry, SheetBody, SheetKind, ThinnerFamily, Waters } from '../model/sheet';
 
 /** A coat to be checked: its sheet, and whatever is decided of it; the sheet's own film where none is given. */
 export interface StackLayer extends Partial<Layer> {

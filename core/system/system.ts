@@ -1,21 +1,8 @@
-import type { Layer } from '../film/layer';
-import type { Exposure, Substrate } from '../hull/zones';
+import type { Layer } from '../model/layer';
 import { USUAL_LOSS } from '../film/spreading';
-import type { SheetRevision } from '../sheet/sheet';
+import type { SheetRevision } from '../model/sheet';
 import { layerOf } from './mend';
-import type { BondSchool } from './schools';
-
-/** A named build-up that can go on many zones. Its coats carry the ids of its own. */
-export interface NamedBuildUp {
-  readonly id: string;
-  readonly name: string;
-  readonly substrates: readonly Substrate[];
-  readonly exposure: Exposure;
-  readonly bond: BondSchool;
-  readonly note: string;
-  readonly targetMicron: number | null;
-  readonly layers: readonly Layer[];
-}
+import { counted } from '../units/format';
 
 /** Where a zone's coats stand to the named build-up they came from. */
 export interface Departure {
@@ -51,8 +38,7 @@ export function departure({
 }): Departure {
   const differences: string[] = [];
   const more = layers.length - named.length;
-  if (more !== 0)
-    differences.push(`${Math.abs(more)} ${Math.abs(more) === 1 ? 'coat' : 'coats'} ${more > 0 ? 'more' : 'fewer'}`);
+  if (more !== 0) differences.push(`${counted(Math.abs(more), 'coat')} ${more > 0 ? 'more' : 'fewer'}`);
   for (let i = 0; i < Math.min(layers.length, named.length); i += 1) {
     const [own, model] = [layers[i] as Layer, named[i] as Layer];
     if (sheetOf(own.sheetRevisionId) !== sheetOf(model.sheetRevisionId)) {
@@ -116,6 +102,24 @@ export function repeatCoat(layers: readonly Layer[], layerId: string, newId: () 
   );
 }
 
+/**
+ * The coats in another order, the outermost last.
+ * @returns a sentence where a coat to come would lie beneath one that is on the boat
+ */
+export function reorderCoats(options: {
+  layers: readonly Layer[];
+  ids: readonly string[];
+  isOn: (layerId: string) => boolean;
+}): { layers: Layer[] } | { problem: string } {
+  const { layers, ids, isOn } = options;
+  const byId = new Map(layers.map((l) => [l.id, l]));
+  const next = ids.flatMap((id) => byId.get(id) ?? []);
+  const firstToCome = next.findIndex((l) => !isOn(l.id));
+  return firstToCome >= 0 && next.slice(firstToCome).some((l) => isOn(l.id))
+    ? { problem: 'That coat is on the boat already: nothing goes beneath it.' }
+    : { layers: next };
+}
+
 /** Put another product in place of one, in coats that are not on yet; its own film and colour, the rest as it was. */
 export function swapProduct(options: {
   layers: readonly Layer[];
@@ -144,9 +148,9 @@ export function followers<Z extends { readonly layers: readonly Layer[] }>({
   zones: readonly Z[];
   sheetOf: (revisionId: string) => string;
 }): Followers<Z> {
-  const told = zones.map((zone) => ({ zone, ...departure({ named, layers: zone.layers, sheetOf }) }));
+  const compared = zones.map((zone) => ({ zone, ...departure({ named, layers: zone.layers, sheetOf }) }));
   return {
-    follow: told.filter((t) => t.follows).map((t) => t.zone),
-    departed: told.filter((t) => !t.follows).map(({ zone, differences }) => ({ zone, differences })),
+    follow: compared.filter((t) => t.follows).map((t) => t.zone),
+    departed: compared.filter((t) => !t.follows).map(({ zone, differences }) => ({ zone, differences })),
   };
 }

@@ -69,3 +69,15 @@ export function plainNumber(value: number, digits: number): string {
   const tidy = Number(text) === 0 ? (0).toFixed(digits) : text;
   return tidy.replace('-', '−');
 }
+
+const PLURALS = new Intl.PluralRules('en');
+
+/**
+ * So many of something, in words.
+ * @param many where it is not `one` with an s
+ * @example counted(1, 'coat') // → '1 coat'
+ * @example counted(3, 'batch', 'batches') // → '3 batches'
+ */
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${PLURALS.select(count) === 'one' ? one : many}`;
+}

@@ -1,11 +1,12 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import type { LogEntry } from '#core/coat/events';
-import type { SheetRevision } from '#core/sheet/sheet';
-import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/boat';
-import type { BorderRow } from '#contracts/system';
-import type { Db } from './open';
+import type { LogEntry } from '#core/model/log';
+import type { SheetRevision } from '#core/model/sheet';
+import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/rows/boat';
+import type { BorderRow } from '#contracts/rows/system';
+import { rawRows, snapshot } from './open';
+import type { Db } from './database';
 import { boats, borders, buildUps, entries, hulls, jobs, sheetRevisions, surfaces } from './schema';
-import type { Op } from './store';
+import type { Op } from './ops';
 
 /** Everything stored about one boat that is not removed; no list is ever changed in place. */
 export interface BoatRows {
@@ -116,17 +117,20 @@ async function readLog(db: Db, boatId: string): Promise<LogEntry[]> {
   for (let after = 0; ;) {
     const page = sql`select * from ${entries} where ${entries.boatId} = ${boatId} and ${entries.seq} > ${after} order by ${entries.seq} limit ${LOG_PAGE}`;
     const fields = sql`json_build_object('id', id, 'boatId', boat_id, 'stream', stream, 'streamId', stream_id, 'kind', kind, 'occurredAt', occurred_at, 'recordedAt', recorded_at, 'painter', painter, 'device', device, 'supersedes', supersedes, 'body', body)`;
-    const { rows } = (await db.execute(
+    const [told] = await rawRows<{ log: string; last: number }>(
+      db,
       sql`select coalesce(json_agg(${fields} order by seq), '[]')::text as log, coalesce(max(seq), 0)::float8 as last from (${page}) e`,
-    )) as unknown as { rows: { log: string; last: number }[] };
-    const read = JSON.parse(rows[0]?.log ?? '[]') as LogEntry[];
+    );
+    const read = JSON.parse(told?.log ?? '[]') as LogEntry[];
     for (const entry of read) log.push(entry);
     if (read.length < LOG_PAGE) return log;
-    after = rows[0]?.last ?? 0;
+    after = told?.last ?? after;
   }
 }
 
-async function readBoat(db: Db, boatId: string): Promise<BoatRows | null> {
+const readBoat = (all: Db, boatId: string) => snapshot(all, (db) => readBoatIn(db, boatId));
+
+async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
   const [boat] = await db
     .select()
     .from(boats)

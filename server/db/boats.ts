@@ -1,11 +1,12 @@
 import { DateTime } from 'luxon';
-import { netAreas, NO_MODEL } from '#core/hull/zoneArea';
-import type { LogEntry } from '#core/coat/events';
-import type { Boat, BoatBundle, HullRow, Job, SurfaceDraft, SurfaceRow } from '#contracts/boat';
+import { netAreas } from '#core/hull/netAreas';
+import { NO_MODEL } from '#core/model/area';
+import type { LogEntry } from '#core/model/log';
+import type { Boat, BoatBundle, HullRow, Job, SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
 import { notFound } from '../errors';
 import { boatWeather } from '../weather';
 import type { BoatRows } from './boatCache';
-import type { Db } from './open';
+import type { Db } from './database';
 import type { Store, Writing } from './store';
 
 /** One boat that is not removed, with all that belongs to her. @throws Refusal 404 */
@@ -30,7 +31,7 @@ export async function getBundle(
   boatId: string,
   clock: { now(): number; frozen: boolean },
 ): Promise<BoatBundle> {
-  return bundleOf(store.db, await getBoatRows(store, boatId), clock);
+  return store.steady(async () => bundleOf(store.db, await getBoatRows(store, boatId), clock));
 }
 
 /** What is stored about a boat, with her areas and weather. */

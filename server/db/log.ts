@@ -1,10 +1,9 @@
 import { eq } from 'drizzle-orm';
-import type { CoatTarget, LogEntry, NewEntry } from '#core/coat/events';
-import { LOG_KINDS } from '#core/coat/events';
+import { type CoatTarget, type LogEntry, type NewEntry, LOG_KINDS } from '#core/model/log';
 import { checkAppend } from '#core/coat/fold';
-import { blockingWork } from '#core/coat/zoneStatus';
-import type { SheetRevision } from '#core/sheet/sheet';
-import type { BuildUpRow, SurfaceDraft } from '#contracts/boat';
+import { blockingWork } from '#core/coat/zoneState';
+import type { SheetRevision } from '#core/model/sheet';
+import type { BuildUpRow, SurfaceDraft } from '#contracts/rows/boat';
 import { notFound, Refusal } from '../errors';
 import type { BoatRows } from './boatCache';
 import { getBoatRows } from './boats';

@@ -12,13 +12,13 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import type { LogEntry } from '#core/coat/events';
-import type { Layer } from '#core/film/layer';
-import type { AreaRecord, MeshRecord, OffsetRecord } from '#core/hull/zoneArea';
-import type { SheetBody } from '#core/sheet/sheet';
-import type { Boat, BuildUpRow, Job, SurfaceRow, TypedDayRow } from '#contracts/boat';
-import type { LotRow, YardRules } from '#contracts/stores';
-import type { BorderRow, NamedBuildUpRow } from '#contracts/system';
+import type { LogEntry } from '#core/model/log';
+import type { Layer } from '#core/model/layer';
+import type { AreaRecord, MeshRecord, OffsetRecord } from '#core/model/area';
+import type { SheetBody } from '#core/model/sheet';
+import type { Boat, BuildUpRow, Job, SurfaceRow, TypedDayRow } from '#contracts/rows/boat';
+import type { LotRow, YardRules } from '#contracts/rows/stores';
+import type { BorderRow, NamedBuildUpRow } from '#contracts/rows/system';
 
 /** Epoch milliseconds fit a double exactly until the year 287396. */
 const instant = (name: string) => bigint(name, { mode: 'number' });

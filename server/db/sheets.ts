@@ -1,10 +1,10 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import { sheetProblems } from '#core/sheet/problems';
-import type { SheetBody, SheetRevision } from '#core/sheet/sheet';
-import type { SheetRow } from '#contracts/sheet';
-import type { Layer } from '#core/film/layer';
+import type { SheetBody, SheetRevision } from '#core/model/sheet';
+import type { SheetRow } from '#contracts/rows/sheet';
+import type { Layer } from '#core/model/layer';
 import { notFound, Refusal } from '../errors';
-import type { Db } from './open';
+import type { Db } from './database';
 import { boats, buildUps, entries, lots, namedBuildUps, sheetRevisions, sheets, surfaces } from './schema';
 import type { Store, Writing } from './store';
 import { same } from './versioned';

@@ -1,14 +1,10 @@
-import { eq, type SQL } from 'drizzle-orm';
-import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import { type Op, type Row, applyOps } from './ops';
 import type { Journal } from '../keep/journal';
 import { BoatCache } from './boatCache';
-import type { Db } from './open';
-import { facts, TABLES, type TableName } from './schema';
+import { connectionBroke } from '../errors';
+import type { Db } from './database';
+import { type TableName } from './schema';
 import { TOUCHED } from './touched';
-
-export type Row = Record<string, unknown>;
-/** One row written: `add` must be new, `put` is new or takes the place of the one with its key. */
-export type Op = readonly [kind: 'add' | 'put', table: TableName, row: Row];
 
 /** What a change works with: it reads the database as it is, and says which rows it wants written. */
 export interface Writing {
@@ -18,10 +14,8 @@ export interface Writing {
   add(table: TableName, row: object): Promise<void>;
 }
 
-/** The column that tells rows of a table apart. */
-export function keyOf(table: TableName): PgColumn {
-  return table === 'facts' ? facts.key : (TABLES[table] as unknown as { id: PgColumn }).id;
-}
+/** A change that comes in between makes a reading worthless; so often it is taken again before it waits its turn. */
+const STEADY_TRIES = 5;
 
 /**
  * The one place where anything is written. Changes come one after the other: each first decides what it writes
@@ -33,6 +27,8 @@ export class Store {
   private turn: Promise<unknown> = Promise.resolve();
   private touched = false;
   private written = 0;
+  /** What is being written now. */
+  private writing: Promise<unknown> | null = null;
 
   constructor(
     readonly db: Db,
@@ -69,51 +65,52 @@ export class Store {
     return mine;
   }
 
+  /** What is read of several places at one moment: read again where a change came in between. */
+  async steady<T>(read: () => Promise<T>): Promise<T> {
+    for (let tries = 0; tries < STEADY_TRIES; tries += 1) {
+      await this.writing?.catch(() => undefined);
+      const at = this.written;
+      const answer = await read();
+      if (this.writing === null && at === this.written) return answer;
+    }
+    return this.alone(read);
+  }
+
   private async carryOut(wanted: readonly Op[]): Promise<void> {
     // The demo remembers that a person changed something, so that it is never made anew over it.
     const ops: readonly Op[] =
       this.options.demo && !this.touched ? [...wanted, ['put', 'facts', { key: TOUCHED, value: true }]] : wanted;
     const n = this.journal.append(this.options.now(), ops);
     try {
-      await applyOps(this.db, ops);
+      await this.land(applyOps(this.db, ops), () => {
+        this.touched = true;
+        this.boats.heed(ops);
+      });
     } catch (error) {
-      this.journal.takeBack(n);
+      // Sent again, what may have been carried out is found there; until then nothing kept of it holds.
+      if (connectionBroke(error)) this.boats.forget();
+      else this.journal.takeBack(n);
       throw error;
     }
-    this.touched = true;
-    this.written += 1;
-    this.boats.heed(ops);
   }
 
-  /** Everything was put in place of what was here. */
-  replaced(): void {
-    this.touched = false;
-    this.written += 1;
-    this.boats.forget();
+  /** Between what the database has and what is kept of it nobody may read: `heed` follows in the same breath. */
+  private async land(writing: Promise<void>, heed: () => void): Promise<void> {
+    this.writing = writing;
+    try {
+      await writing;
+      this.written += 1;
+      heed();
+    } finally {
+      this.writing = null;
+    }
+  }
+
+  /** Put everything in place of what is here; for whoever is alone. */
+  replace(work: () => Promise<void>): Promise<void> {
+    return this.land(work(), () => {
+      this.touched = false;
+      this.boats.forget();
+    });
   }
 }
-
-/** Write rows, all or none. One row is one statement, which is whole by itself. */
-export async function applyOps(db: Db, ops: readonly Op[]): Promise<void> {
-  if (ops.length === 1) return applyOp(db, ops[0] as Op);
-  await db.transaction(async (tx) => {
-    for (const op of ops) await applyOp(tx as unknown as Db, op);
-  });
-}
-
-async function applyOp(db: Db, [kind, name, row]: Op): Promise<void> {
-  const table: PgTable = TABLES[name];
-  const insert = db.insert(table).values(row as never);
-  if (kind === 'add') await insert;
-  else await insert.onConflictDoUpdate({ target: keyOf(name), set: row as never });
-}
-
-/** Rows of a table by a condition, as they are stored. */
-export async function rowsOf(db: Db, table: TableName, where: SQL): Promise<Row[]> {
-  return (await db
-    .select()
-    .from(TABLES[table] as PgTable)
-    .where(where)) as Row[];
-}
-
-export const byKey = (table: TableName, key: unknown) => eq(keyOf(table), key);

@@ -3,11 +3,11 @@ import { DateTime } from 'luxon';
 import { foldLog } from '#core/coat/fold';
 import { mergedPours, type Pour } from '#core/stores/lots';
 import { coatNeeds } from '#core/stores/needs';
-import { USUAL_RULES, YARD_RULES_ID, type Stores, type StoresBoat, type YardRules } from '#contracts/stores';
-import type { NamedBuildUpRow, NamedUse } from '#contracts/system';
+import { USUAL_RULES, YARD_RULES_ID, type Stores, type StoresBoat, type YardRules } from '#contracts/rows/stores';
+import type { NamedBuildUpRow, NamedUse } from '#contracts/rows/system';
 import type { BoatRows } from './boatCache';
 import { withAreas } from './boats';
-import type { Db } from './open';
+import type { Db } from './database';
 import { boats, buildUps, lots, namedBuildUps, surfaces, yardRules } from './schema';
 
 export async function getRules(db: Db): Promise<YardRules> {

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import type { Db } from './open';
+import type { Db } from './database';
 import { facts } from './schema';
 
 /** Facts about a demo: when it was made, and that a person changed something in it since. */

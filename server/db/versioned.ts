@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import { notFound, Refusal } from '../errors';
 import type { TableName } from './schema';
-import { byKey, rowsOf, type Row, type Writing } from './store';
+import { byKey, rowsOf, type Row } from './ops';
+import { type Writing } from './store';
 
 export type VersionedRow = { id: string; version: number; boatId?: string };
 
@@ -31,15 +33,9 @@ export async function putVersioned<R extends VersionedRow>(
   });
 }
 
-/** Equal as data, whatever the order of keys. */
+/** Equal as data: as both would be sent. */
 export function same(a: unknown, b: unknown): boolean {
-  return canonical(a) === canonical(b);
+  return isDeepStrictEqual(asSent(a), asSent(b));
 }
 
-function canonical(value: unknown): string {
-  return JSON.stringify(value, (_key, v: unknown) =>
-    v !== null && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => (x < y ? -1 : 1)))
-      : v,
-  );
-}
+const asSent = (value: unknown): unknown => JSON.parse(JSON.stringify(value));

@@ -4,8 +4,8 @@ import { linesFromMesh } from '#core/hull/lines';
 import { meshAreas } from '#core/hull/mesh';
 import { guessPlacement, placeMesh } from '#core/hull/placement';
 import { parseStl } from '#core/hull/stl';
-import type { GirthRecord, MeshRecord, OffsetRecord } from '#core/hull/zoneArea';
-import type { Boat } from '#contracts/boat';
+import type { GirthRecord, MeshRecord, OffsetRecord } from '#core/model/area';
+import type { Boat } from '#contracts/rows/boat';
 import type { FileStore } from '../keep/files';
 
 /** Shapes of the demo's made-up boats, from a formula of our own. */

@@ -6,7 +6,7 @@ import { shareShelf } from '#core/stores/share';
 import { ledger } from '#core/system/ledger';
 import { followers } from '#core/system/system';
 import { getBundle } from '../db/boats';
-import type { Db } from '../db/open';
+import type { Db } from '../db/database';
 import { boats, buildUps, facts, lots } from '../db/schema';
 import { listNamed } from '../db/stores';
 import { isTouched } from '../db/touched';

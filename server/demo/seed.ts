@@ -2,21 +2,25 @@ import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
 import { temperatureAt } from '#core/air/surfaceSeries';
-import type { CoatTarget, LogEntry, LogKind } from '#core/coat/events';
+import type { CoatTarget, LogEntry, LogKind } from '#core/model/log';
 import { checkAppend } from '#core/coat/fold';
-import { applyHours, coatClocks, windowState, zoneSeries, type CoatClocks } from '#core/coat/zoneStatus';
-import type { Layer } from '#core/film/layer';
+import { applyHours } from '#core/coat/coatAdvice';
+import { coatClocks, type CoatClocks } from '#core/coat/coatClocks';
+import { windowState } from '#core/coat/zoneState';
+import { zoneSeries } from '#core/coat/zoneSeries';
+import type { Layer } from '#core/model/layer';
 import { litresNeeded, USUAL_LOSS, wetFilmMicron } from '#core/film/spreading';
-import type { AreaRecord } from '#core/hull/zoneArea';
-import { USUAL_EXPOSURE, type ExistingCoating, type Substrate, type ZoneKind } from '#core/hull/zones';
+import type { AreaRecord } from '#core/model/area';
+import { USUAL_EXPOSURE } from '#core/hull/zones';
+import type { ExistingCoating, Substrate, ZoneKind } from '#core/model/surface';
 import { potLifeH } from '#core/mix/pot';
 import { splitBatch } from '#core/mix/splitBatch';
-import type { Boat, BuildUpRow, SurfaceDraft, SurfaceRow } from '#contracts/boat';
-import type { BorderRow } from '#contracts/system';
+import type { Boat, BuildUpRow, SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
+import type { BorderRow } from '#contracts/rows/system';
 import type { Clock } from '../clock';
 import { BoatCache } from '../db/boatCache';
 import { withAreas } from '../db/boats';
-import type { Db } from '../db/open';
+import type { Db } from '../db/database';
 import {
   boats,
   borders,
@@ -58,12 +62,13 @@ export async function seedDemo(yard: Yard, clock: Clock): Promise<void> {
   if (seeded && (Math.abs(now - (seeded.value as number)) < STALE_MS || (await isTouched(db)))) return;
   // Nobody has anything to lose in it: it begins anew, journal and backups too.
   await yard.forget();
-  await db.transaction(async (tx) => {
-    for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
-    await new DemoYard(tx as unknown as Db, yard.files, now).seed();
-    await tx.insert(facts).values({ key: SEEDED, value: now });
-  });
-  yard.store.replaced();
+  await yard.store.replace(() =>
+    db.transaction(async (tx) => {
+      for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
+      await new DemoYard(tx, yard.files, now).seed();
+      await tx.insert(facts).values({ key: SEEDED, value: now });
+    }),
+  );
 }
 
 /** The demo has the same addresses every time. */
@@ -92,28 +97,24 @@ class DemoYard {
 
   async seed(): Promise<void> {
     await this.db.insert(sheets).values(LIBRARY_SHEETS.map((s) => ({ id: s.id, withdrawn: false, version: 1 })));
-    await this.db
-      .insert(sheetRevisions)
-      .values(
-        LIBRARY_SHEETS.map((s) => ({
-          id: s.revisionId,
-          sheetId: s.id,
-          revision: 1,
-          body: s.body,
-          createdAt: this.now - 40 * DAY_MS,
-        })),
-      );
-    await this.db
-      .insert(namedBuildUps)
-      .values(
-        LIBRARY_STARTERS.map((n) => ({
-          ...n,
-          substrates: [...n.substrates],
-          layers: [...n.layers],
-          version: 1,
-          deleted: false,
-        })),
-      );
+    await this.db.insert(sheetRevisions).values(
+      LIBRARY_SHEETS.map((s) => ({
+        id: s.revisionId,
+        sheetId: s.id,
+        revision: 1,
+        body: s.body,
+        createdAt: this.now - 40 * DAY_MS,
+      })),
+    );
+    await this.db.insert(namedBuildUps).values(
+      LIBRARY_STARTERS.map((n) => ({
+        ...n,
+        substrates: [...n.substrates],
+        layers: [...n.layers],
+        version: 1,
+        deleted: false,
+      })),
+    );
     await this.shelf();
     await this.sloop();
     await this.workboat();
@@ -141,20 +142,18 @@ class DemoYard {
       ...this.layers('tieCoat', ['red oxide'], TACK),
       ...this.layers('antifouling', ['red', 'dark blue']),
     ];
-    await this.db
-      .insert(namedBuildUps)
-      .values({
-        id: YARD_BOTTOM,
-        name: 'Yard bottom: barrier, tie coat, antifouling',
-        substrates: ['gelcoat', 'laminate'],
-        exposure: 'immersed',
-        bond: 'chemical',
-        note: 'What this yard puts under water, if the weather gives the windows.',
-        targetMicron: 250,
-        layers: bottom(),
-        version: 1,
-        deleted: false,
-      });
+    await this.db.insert(namedBuildUps).values({
+      id: YARD_BOTTOM,
+      name: 'Yard bottom: barrier, tie coat, antifouling',
+      substrates: ['gelcoat', 'laminate'],
+      exposure: 'immersed',
+      bond: 'chemical',
+      note: 'What this yard puts under water, if the weather gives the windows.',
+      targetMicron: 250,
+      layers: bottom(),
+      version: 1,
+      deleted: false,
+    });
     const yardBottom = { namedId: YARD_BOTTOM, targetMicron: 250 };
     const adhesion = (n: number, note: string): BuildUpRow['records'] => [
       { id: demoId(16, n), kind: 'adhesionTest', at: this.now - 10 * DAY_MS, painter: 'Ines', note },
@@ -329,16 +328,14 @@ class DemoYard {
       },
       { out: -6, launch: 5, cost: 2600 },
     );
-    await this.db
-      .insert(hulls)
-      .values({
-        id: demoId(11, 2),
-        boatId: boat.id,
-        offsets: null,
-        mesh: await workboatMesh(boat, this.files),
-        version: 1,
-        deleted: false,
-      });
+    await this.db.insert(hulls).values({
+      id: demoId(11, 2),
+      boatId: boat.id,
+      offsets: null,
+      mesh: await workboatMesh(boat, this.files),
+      version: 1,
+      deleted: false,
+    });
     const bottom = await this.zone(
       boat,
       11,
@@ -442,18 +439,16 @@ class DemoYard {
     };
     await this.db.insert(boats).values(boat);
     const day = (d: number) => DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: d }).toISODate() as string;
-    await this.db
-      .insert(jobs)
-      .values({
-        id: demoId(4, n),
-        boatId: boat.id,
-        outOn: day(job.out),
-        inOn: day(job.launch),
-        yardCostPerDayMinor: job.cost,
-        currency: 'EUR',
-        version: 1,
-        deleted: false,
-      });
+    await this.db.insert(jobs).values({
+      id: demoId(4, n),
+      boatId: boat.id,
+      outOn: day(job.out),
+      inOn: day(job.launch),
+      yardCostPerDayMinor: job.cost,
+      currency: 'EUR',
+      version: 1,
+      deleted: false,
+    });
     return boat;
   }
 
@@ -499,19 +494,17 @@ class DemoYard {
     };
     await this.db.insert(surfaces).values(stored);
     if (layers.length > 0)
-      await this.db
-        .insert(buildUps)
-        .values({
-          id: demoId(6, n),
-          boatId: boat.id,
-          surfaceId: stored.id,
-          layers,
-          namedId: plan.namedId ?? null,
-          targetMicron: plan.targetMicron ?? null,
-          records: plan.records ?? [],
-          version: 1,
-          deleted: false,
-        });
+      await this.db.insert(buildUps).values({
+        id: demoId(6, n),
+        boatId: boat.id,
+        surfaceId: stored.id,
+        layers,
+        namedId: plan.namedId ?? null,
+        targetMicron: plan.targetMicron ?? null,
+        records: plan.records ?? [],
+        version: 1,
+        deleted: false,
+      });
     const hours = sourcedHours({ place: weatherPlace(boat), typed: [], now: this.now, from: this.now - 16 * DAY_MS });
     const rows = await new BoatCache(this.db).get(boat.id);
     const row = withAreas(rows?.surfaces ?? [], boat, rows?.hull ?? null).find((r) => r.id === stored.id) as SurfaceRow;
@@ -550,19 +543,17 @@ class DemoYard {
     lower: Zone,
     what: Pick<BorderRow, 'rule' | 'widthM' | 'note'>,
   ): Promise<void> {
-    await this.db
-      .insert(borders)
-      .values({
-        id: demoId(17, n),
-        boatId: boat.id,
-        upperId: upper.row.id,
-        lowerId: lower.row.id,
-        epoxyRunsOn: true,
-        handStripM: 0,
-        ...what,
-        version: 1,
-        deleted: false,
-      });
+    await this.db.insert(borders).values({
+      id: demoId(17, n),
+      boatId: boat.id,
+      upperId: upper.row.id,
+      lowerId: lower.row.id,
+      epoxyRunsOn: true,
+      handStripM: 0,
+      ...what,
+      version: 1,
+      deleted: false,
+    });
   }
 
   /** Tins of the yard, as they were last looked at a fortnight ago. */
@@ -577,28 +568,26 @@ class DemoYard {
       more: { bought?: number; opened?: number; expires?: number; batch?: string; note?: string } = {},
     ) => {
       n += 1;
-      await this.db
-        .insert(lots)
-        .values({
-          id: demoId(15, n),
-          sheetId: sheetIdOf(sheet),
-          part,
-          sizeL,
-          leftL,
-          batchNumber: more.batch ?? '',
-          supplier:
-            LIBRARY[sheet].packs[0] && 'supplier' in LIBRARY[sheet].packs[0]
-              ? (LIBRARY[sheet].packs[0].supplier ?? '')
-              : '',
-          boughtOn: day(more.bought ?? -60),
-          openedOn: more.opened === undefined ? null : day(more.opened),
-          expiresOn: more.expires === undefined ? null : day(more.expires),
-          measuredAt: this.now - 15 * DAY_MS,
-          weighed: null,
-          note: more.note ?? '',
-          version: 1,
-          deleted: false,
-        });
+      await this.db.insert(lots).values({
+        id: demoId(15, n),
+        sheetId: sheetIdOf(sheet),
+        part,
+        sizeL,
+        leftL,
+        batchNumber: more.batch ?? '',
+        supplier:
+          LIBRARY[sheet].packs[0] && 'supplier' in LIBRARY[sheet].packs[0]
+            ? (LIBRARY[sheet].packs[0].supplier ?? '')
+            : '',
+        boughtOn: day(more.bought ?? -60),
+        openedOn: more.opened === undefined ? null : day(more.opened),
+        expiresOn: more.expires === undefined ? null : day(more.expires),
+        measuredAt: this.now - 15 * DAY_MS,
+        weighed: null,
+        note: more.note ?? '',
+        version: 1,
+        deleted: false,
+      });
     };
     const kit = async (sheet: LibrarySheet, baseL: number, hardenerL: number, batch: string, opened?: number) => {
       await tin(sheet, 'Base', baseL, baseL, { batch: `${batch} B`, ...(opened === undefined ? {} : { opened }) });

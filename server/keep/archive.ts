@@ -5,9 +5,10 @@ import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
 import { getTableColumns, sql } from 'drizzle-orm';
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
-import type { Db } from '../db/open';
+import { rawRows } from '../db/open';
+import type { Db } from '../db/database';
 import { TABLES } from '../db/schema';
-import type { Row } from '../db/store';
+import type { Row } from '../db/ops';
 import type { FileStore } from './files';
 
 /**
@@ -91,7 +92,7 @@ export async function* tableRows(db: Db): AsyncGenerator<{ table: string; rows: 
   const unknown = [...there].filter((t) => ![...sqlNames.values()].includes(t)).sort();
   for (const [name, sqlName] of [...sqlNames, ...unknown.map((t) => [camel(t), t] as const)]) {
     if (!there.has(sqlName)) continue;
-    const columns = TABLES[name as keyof typeof TABLES] ? getTableColumns(TABLES[name as keyof typeof TABLES]) : {};
+    const columns = name in TABLES ? getTableColumns(TABLES[name as keyof typeof TABLES]) : {};
     const keys = new Map(
       Object.entries(columns as Record<string, PgColumn>).map(([key, column]) => [column.name, key]),
     );
@@ -131,10 +132,6 @@ const camel = (name: string) => name.replace(/_([a-z])/g, (_, letter: string) =>
 
 function tableName(table: PgTable): string {
   return (table as unknown as Record<symbol, string>)[Symbol.for('drizzle:Name')] as string;
-}
-
-export async function rawRows(db: Db, query: ReturnType<typeof sql>): Promise<Row[]> {
-  return ((await db.execute(query)) as unknown as { rows: Row[] }).rows;
 }
 
 /** A stream cut into pieces of one size, so that each can be a line. */

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { KeptBackup, Keeping } from '#contracts/keeping';
+import type { KeptBackup, Keeping } from '#contracts/rows/keeping';
 import { boatFields, NOW, readTables, serve, setUpBoat, testApp, uuid } from '../app.fixture';
 import { isTouched } from '../db/touched';
 import { backupName, keptByRule, listBackups } from './backups';

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, utimesSync } from 'node:fs';
 import { join } from 'node:path';
 import { DateTime } from 'luxon';
-import type { KeptBackup } from '#contracts/keeping';
+import type { KeptBackup } from '#contracts/rows/keeping';
 import type { Store } from '../db/store';
 import { writeArchive } from './archive';
 import { shareFile, type FileStore } from './files';

@@ -26,6 +26,7 @@ function folderSentence(dataDir: string, error: NodeJS.ErrnoException): string {
     case 'ENOTDIR':
     case 'EEXIST':
       return `In the data folder ${where} a file stands where a folder should be. Move it away, then start again. ${lastBackup(dataDir)}`;
+    case undefined:
     default:
       return `The data folder ${where} cannot be used: ${error.message}. ${lastBackup(dataDir)}`;
   }

@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import { serve, boatFields, NOW, readTables, uuid } from '../app.fixture';
 import { openDb } from '../db/open';
-import { Store, type Op } from '../db/store';
+import { Store } from '../db/store';
+import type { Op } from '../db/ops';
 import { FileStore } from './files';
 import { Journal, readSegment, segmentFiles, type Disk } from './journal';
 import type { Yard } from './yard';
@@ -36,7 +37,7 @@ const settled = async (promise: Promise<unknown>) => {
 
 /** A yard on a database in memory with a journal on a disk of the test's own. */
 async function yardOn(disk: Disk) {
-  const open = await openDb(null);
+  const open = await openDb({ at: 'memory' });
   await open.migrate();
   const dir = folder();
   const journal = new Journal(dir, disk);

@@ -13,7 +13,7 @@ import {
   writeSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import type { Op } from '../db/store';
+import type { Op } from '../db/ops';
 import { Refusal } from '../errors';
 
 /**
@@ -161,6 +161,11 @@ export class Journal {
     closeSync(fd);
     this.fd = openSync(last.file, 'a');
     this.bytes = last.goodBytes;
+  }
+
+  /** Whether it is in this history, or was before. */
+  knows(history: string): boolean {
+    return this.dir !== null && segmentFiles(this.dir).some((file) => readSegment(file)?.head.history === history);
   }
 
   /** The history it is in; null before the first segment. */

@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import type { Restored } from '#contracts/keeping';
-import { applyOps } from '../db/store';
+import type { Restored } from '#contracts/rows/keeping';
+import { applyOps } from '../db/ops';
 import { SEEDED, TOUCHED } from '../db/touched';
 import { notFound, Refusal } from '../errors';
 import { HISTORY, LIMITS, writeArchive } from './archive';
@@ -73,40 +73,42 @@ async function putBack(yard: Yard, path: string, dir: string, now: () => number,
     if (beside) for (const hash of archive.files) shareFile(join(staging, hash), join(beside, hash));
     const before = backups ? (await backups.makeAlone('before-restore')).name : null;
     const had = new Set(files.list());
-    let begun: SegmentHead | null = null;
+    let begun = null as SegmentHead | null;
     try {
-      await fillFrom(db, archive, async (tx) => {
-        if (demo) {
-          // A demo that someone restored was touched, and is not made anew.
-          await applyOps(tx, [
-            ['put', 'facts', { key: TOUCHED, value: true }],
-            ['put', 'facts', { key: SEEDED, value: now() }],
-          ]);
-        }
-        if (backups) {
-          // The new history is on the disk before it holds: a start in between finds it there and finishes this.
-          const base = backups.freeName(now(), 'restored');
-          const held = join(backups.dir, base);
-          const kept = {
-            list: () => [...archive.files],
-            size: (hash: string) => statSync(join(filesOf, hash)).size,
-            read: (hash: string) => createReadStream(join(filesOf, hash)),
-          };
-          await writeArchive(`${held}.part`, {
-            db: tx,
-            files: kept,
-            now: now(),
-            history: null,
-            change: journal.n,
-            filesBeside: true,
-          });
-          renameSync(`${held}.part`, held);
-          syncFolder(backups.dir);
-          begun = await journal.begin(now(), { base });
-          await applyOps(tx, [['put', 'facts', { key: HISTORY, value: journal.history }]]);
-        }
-        files.adopt(filesOf, archive.files);
-      });
+      await store.replace(() =>
+        fillFrom(db, archive, async (tx) => {
+          if (demo) {
+            // A demo that someone restored was touched, and is not made anew.
+            await applyOps(tx, [
+              ['put', 'facts', { key: TOUCHED, value: true }],
+              ['put', 'facts', { key: SEEDED, value: now() }],
+            ]);
+          }
+          if (backups) {
+            // The new history is on the disk before it holds: a start in between finds it there and finishes this.
+            const base = backups.freeName(now(), 'restored');
+            const held = join(backups.dir, base);
+            const kept = {
+              list: () => [...archive.files],
+              size: (hash: string) => statSync(join(filesOf, hash)).size,
+              read: (hash: string) => createReadStream(join(filesOf, hash)),
+            };
+            await writeArchive(`${held}.part`, {
+              db: tx,
+              files: kept,
+              now: now(),
+              history: null,
+              change: journal.n,
+              filesBeside: true,
+            });
+            renameSync(`${held}.part`, held);
+            syncFolder(backups.dir);
+            begun = await journal.begin(now(), { base });
+            await applyOps(tx, [['put', 'facts', { key: HISTORY, value: journal.history }]]);
+          }
+          files.adopt(filesOf, archive.files);
+        }),
+      );
     } catch (error) {
       if (begun) journal.abandon(begun);
       // Files of a refused backup are of no use to anyone.
@@ -114,7 +116,6 @@ async function putBack(yard: Yard, path: string, dir: string, now: () => number,
       throw error;
     }
     files.keepOnly(new Set(archive.files));
-    store.replaced();
     return { rows: archive.rows, files: archive.files.length, before };
   });
 }

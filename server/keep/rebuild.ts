@@ -2,9 +2,10 @@ import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path';
 import { inArray } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
-import { openDb, type Db } from '../db/open';
+import { openDb } from '../db/open';
+import type { Db } from '../db/database';
 import { TABLES, type TableName } from '../db/schema';
-import { applyOps, keyOf, type Op, type Row } from '../db/store';
+import { applyOps, keyOf, type Op, type Row } from '../db/ops';
 import { same } from '../db/versioned';
 import { HISTORY } from './archive';
 import { backupFilesDir, backupsDir, listBackups } from './backups';
@@ -50,7 +51,7 @@ export async function rebuild(dataDir: string, options: { until: number | null; 
     aside = join(dataDir, `pg-aside-${new Date().toISOString().replace(/[:.]/g, '-')}`);
     renameSync(join(dataDir, 'pg'), aside);
   }
-  const open = options.into ? null : await openDb(join(dataDir, 'pg'));
+  const open = options.into ? null : await openDb({ at: 'folder', dir: join(dataDir, 'pg') });
   const db = options.into ?? (open as NonNullable<typeof open>).db;
   try {
     await open?.migrate();

@@ -4,17 +4,17 @@ import { once } from 'node:events';
 import { join } from 'node:path';
 import { finished } from 'node:stream/promises';
 import { sql } from 'drizzle-orm';
-import type { PgTable } from 'drizzle-orm/pg-core';
-import { ARCHIVE_ROWS, archiveEnd, archiveFile, archiveHead, archiveRows } from '#contracts/archive';
-import { OPTIONS, sentence } from '#contracts/messages';
-import { unsoundText } from '#contracts/text';
+import { ARCHIVE_ROWS, archiveEnd, archiveFile, archiveHead, archiveRows } from '#contracts/schemas/archive';
+import { OPTIONS, sentence } from '#contracts/schemas/messages';
+import { unsoundText } from '#contracts/rows/text';
 import { withAreas } from '../db/boats';
 import { BoatCache } from '../db/boatCache';
-import type { Db } from '../db/open';
+import { rawRows } from '../db/open';
+import type { Db } from '../db/database';
 import { boats, TABLES, type TableName } from '../db/schema';
-import type { Row } from '../db/store';
+import type { Row } from '../db/ops';
 import { Refusal } from '../errors';
-import { ARCHIVE_VERSION, LIMITS, rawRows, readArchive, Unreadable, type ArchiveHead } from './archive';
+import { ARCHIVE_VERSION, LIMITS, readArchive, Unreadable, type ArchiveHead } from './archive';
 import { FILE_MAX_BYTES } from './files';
 
 const NOT_OURS = () =>
@@ -205,7 +205,7 @@ async function insertRows(tx: Db, table: string, list: readonly Row[]): Promise<
   const [first] = rows;
   if (!first) return;
   for (let i = 0; i < rows.length; i += 200)
-    await tx.insert(TABLES[first.table] as PgTable).values(rows.slice(i, i + 200).map((r) => r.row) as never);
+    await tx.insert(TABLES[first.table]).values(rows.slice(i, i + 200).map((r) => r.row));
 }
 
 /** References that the database itself does not hold, and what could not be shown afterwards. */

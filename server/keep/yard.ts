@@ -2,11 +2,12 @@ import { existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import type { Db, OpenDb } from '../db/open';
-import { openDb, pendingMigrations } from '../db/open';
+import type { Db, OpenDb } from '../db/database';
+import { openDb, pendingMigrations, rawRows } from '../db/open';
 import { facts, TABLES } from '../db/schema';
-import { applyOps, byKey, Store } from '../db/store';
-import { HISTORY, rawRows, writeArchive } from './archive';
+import { applyOps, byKey } from '../db/ops';
+import { Store } from '../db/store';
+import { HISTORY, writeArchive } from './archive';
 import { backupFilesDir, backupName, Backups, backupsDir } from './backups';
 import { databaseDamaged, folderTrouble } from './complaints';
 import { FileStore } from './files';
@@ -14,6 +15,7 @@ import { Journal, journalDir, type Disk } from './journal';
 import { lockFolder } from './lock';
 import { rebuild, replay } from './rebuild';
 import { readState, wentDown, writeState } from './state';
+import { counted } from '#core/units/format';
 
 /** An open data folder: the database with its journal, files and backups. */
 export interface Yard {
@@ -31,8 +33,12 @@ export interface Yard {
 }
 
 interface YardOptions {
-  /** Null: in memory, for tests. */
+  /** Null: without journal, backups and files, for tests. */
   readonly dataDir: string | null;
+  /** Address of a PostgreSQL database; left out, it lies in the data folder. */
+  readonly databaseUrl?: string | null;
+  /** The database may be another program's from now on: stop. */
+  readonly onLost?: (why: Error) => void;
   readonly now: () => number;
   readonly demo?: boolean;
   /** The database was just put together: it is taken as it is. */
@@ -66,21 +72,31 @@ export async function openYard(options: YardOptions): Promise<Yard> {
     const before = readState(dataDir);
     let putRight: string | null = null;
     const trusted = options.trusted ?? false;
-    if (!trusted && before && wentDown(before) && journal.history !== null) {
+    const onServer = options.databaseUrl != null;
+    // A database server sees to its own files.
+    if (!onServer && !trusted && before && wentDown(before) && journal.history !== null) {
       const { losses } = await rebuild(dataDir, { until: null });
       putRight = `The computer went down while the yard was open. The database was put together again from the last backup and the journal; ${losses.length === 0 ? 'nothing that was saved is missing.' : losses.join(' ')}`;
-    } else if (journal.history !== null && !existsSync(pgDir(dataDir)))
+    } else if (!onServer && journal.history !== null && !existsSync(pgDir(dataDir)))
       throw databaseDamaged(dataDir, 'it is not there');
     const cleanly =
       before?.clean === true && before.history === journal.history && before.n === journal.n && putRight === null;
     writeState(dataDir, { clean: false, history: journal.history, n: journal.n });
 
-    const open = await openHere(dataDir);
+    const open = await openHere(dataDir, options);
     const store = new Store(open.db, journal, { now, demo: options.demo ?? false });
     const backups = new Backups(dataDir, store, files, now);
     await upToDate(open, { dataDir, files, journal, now });
-    if (journal.history !== null && !cleanly && !trusted && putRight === null)
-      putRight = await catchUp(open.db, dataDir, journal, files);
+    try {
+      // A folder's database is known by how it was closed, a server's may have been changed for another one.
+      if (journal.history !== null && (!cleanly || onServer) && !trusted && putRight === null)
+        putRight = await catchUp(open.db, { dataDir, journal, files, onServer });
+      // A folder without a history may only take a server's database that has none either.
+      else if (onServer && journal.history === null && (await historyOf(open.db)) !== null) throw notOurs();
+    } catch (error) {
+      await open.close();
+      throw error;
+    }
     return {
       store,
       files,
@@ -111,7 +127,8 @@ export async function openYard(options: YardOptions): Promise<Yard> {
 }
 
 async function inMemory(options: YardOptions): Promise<Yard> {
-  const open = await openDb(null);
+  const { databaseUrl } = options;
+  const open = await openDb(databaseUrl ? { at: 'server', url: databaseUrl } : { at: 'memory' });
   await open.migrate();
   const spool = mkdtempSync(join(tmpdir(), 'jack-plane-spool-'));
   const store = new Store(open.db, new Journal(null), { now: options.now, demo: options.demo ?? false });
@@ -129,9 +146,10 @@ async function inMemory(options: YardOptions): Promise<Yard> {
   };
 }
 
-async function openHere(dataDir: string): Promise<OpenDb> {
+async function openHere(dataDir: string, { databaseUrl, onLost }: YardOptions): Promise<OpenDb> {
+  if (databaseUrl) return openDb({ at: 'server', url: databaseUrl, ...(onLost ? { onLost } : {}) });
   try {
-    return await openDb(pgDir(dataDir));
+    return await openDb({ at: 'folder', dir: pgDir(dataDir) });
   } catch (error) {
     throw databaseDamaged(dataDir, (error as Error).message);
   }
@@ -173,18 +191,37 @@ async function isNew(db: Db): Promise<boolean> {
 }
 
 /** What the database lacks of the journal is written into it. @returns a sentence when something was */
-async function catchUp(db: Db, dataDir: string, journal: Journal, files: FileStore): Promise<string | null> {
-  const [fact] = await db.select().from(facts).where(byKey('facts', HISTORY));
-  if (fact?.value !== journal.history) {
+async function catchUp(
+  db: Db,
+  { dataDir, journal, files, onServer }: { dataDir: string; journal: Journal; files: FileStore; onServer: boolean },
+): Promise<string | null> {
+  const history = await historyOf(db);
+  if (history !== journal.history) {
+    const empty = history === null && (await isNew(db));
+    // What lies in the folder is the folder's; on a server it may be anybody's.
+    if (onServer && !empty && (history === null || !journal.knows(history))) throw notOurs();
     await rebuild(dataDir, { until: null, into: db });
     const meshes = await rawRows(db, sql`select mesh->>'fileHash' as hash from hulls where mesh is not null`);
     files.keepOnly(new Set(meshes.map((m) => m.hash as string)));
-    return 'The program was stopped while a backup was put in place. That was finished now.';
+    return empty
+      ? 'The database was empty. It was filled from the last backup and the journal.'
+      : 'The program was stopped while a backup was put in place. That was finished now.';
   }
   const written = await replay(db, dataDir, journal);
   return written === 0
     ? null
-    : `${written} ${written === 1 ? 'entry' : 'entries'} of the journal had not reached the database and were written into it.`;
+    : `${counted(written, 'entry', 'entries')} of the journal had not reached the database and were written into it.`;
+}
+
+const notOurs = () =>
+  new Error(
+    'The database holds a yard that this data folder knows nothing of. Set JACKPLANE_DATA to the folder that belongs to it, or DATABASE_URL to another database.',
+  );
+
+/** The history that a database is of; null where it is of none. */
+async function historyOf(db: Db): Promise<string | null> {
+  const [fact] = await db.select().from(facts).where(byKey('facts', HISTORY));
+  return (fact?.value as string | undefined) ?? null;
 }
 
 /**

@@ -1,8 +1,7 @@
-import type { Layer } from '#core/film/layer';
+import type { Layer } from '#core/model/layer';
 import { USUAL_LOSS } from '#core/film/spreading';
-import type { Exposure, Substrate } from '#core/hull/zones';
-import type { BondSchool } from '#core/system/schools';
-import type { NamedBuildUp } from '#core/system/system';
+import type { Exposure, Substrate } from '#core/model/surface';
+import type { BondSchool, NamedBuildUp } from '#core/model/buildUp';
 import { LIBRARY, libraryBody, type LibrarySheet } from './sheets';
 
 /** A readable, fixed id, the same on every machine: what is taken in twice is one. */

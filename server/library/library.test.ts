@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { checkBuildUp } from '#core/system/checkBuildUp';
 import { sheetProblems } from '#core/sheet/problems';
-import { CHEMISTRIES, SHEET_KINDS } from '#core/sheet/sheet';
-import { sheetContent } from '#contracts/sheet';
+import { CHEMISTRIES, SHEET_KINDS } from '#core/model/sheet';
+import { sheetContent } from '#contracts/schemas/sheet';
 import { LIBRARY_SHEETS, LIBRARY_STARTERS } from './index';
 
 const bodies = LIBRARY_SHEETS.map((s) => s.body);

@@ -1,5 +1,5 @@
-import type { TimeTable } from '#core/cure/arrhenius';
-import type { OvercoatTimes, SheetBody, SheetDetails } from '#core/sheet/sheet';
+import type { TimeTable } from '#core/model/timeTable';
+import type { OvercoatTimes, SheetBody, SheetDetails } from '#core/model/sheet';
 
 /** Made-up data sheets of made-up makers. Their figures are invented; follow the maker's sheet of your own paint. */
 

@@ -1,6 +1,6 @@
 import { Router } from 'express';
-import type { LogEntry, NewEntry } from '#core/coat/events';
-import { entryBody } from '#contracts/log';
+import type { LogEntry, NewEntry } from '#core/model/log';
+import { entryBody } from '#contracts/schemas/log';
 import type { Context } from '../context';
 import { getBundle } from '../db/boats';
 import { appendEntry } from '../db/log';

@@ -12,14 +12,10 @@ import {
   jobBody,
   surfaceBody,
   typedDaysBody,
-  type Boat,
-  type BuildUpRow,
-  type HullRow,
-  type Job,
-  type SurfaceDraft,
-  type TypedDayRow,
-} from '#contracts/boat';
-import { borderBody, type BorderRow } from '#contracts/system';
+} from '#contracts/schemas/boat';
+import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft, TypedDayRow } from '#contracts/rows/boat';
+import { borderBody } from '#contracts/schemas/system';
+import type { BorderRow } from '#contracts/rows/system';
 import type { Context } from '../context';
 import { getBoatRows, getBundle, withAreas } from '../db/boats';
 import { buildUps, hulls, surfaces } from '../db/schema';

@@ -1,5 +1,6 @@
 import { Router } from 'express';
-import { sheetBody, sheetImportBody, type Library } from '#contracts/sheet';
+import { sheetBody, sheetImportBody } from '#contracts/schemas/sheet';
+import type { Library } from '#contracts/rows/sheet';
 import type { Context } from '../context';
 import { getSheet, importSheets, listSheets, putSheet, type SheetChange } from '../db/sheets';
 import { LIBRARY_SHEETS, LIBRARY_STARTERS } from '../library';

@@ -1,7 +1,9 @@
 import { eq } from 'drizzle-orm';
 import { Router } from 'express';
-import { lotBody, YARD_RULES_ID, yardRulesBody, type LotRow, type YardRules } from '#contracts/stores';
-import { namedBuildUpBody, type NamedBuildUpRow } from '#contracts/system';
+import { lotBody, yardRulesBody } from '#contracts/schemas/stores';
+import { YARD_RULES_ID, type LotRow, type YardRules } from '#contracts/rows/stores';
+import { namedBuildUpBody } from '#contracts/schemas/system';
+import type { NamedBuildUpRow } from '#contracts/rows/system';
 import type { Context } from '../context';
 import { namedBuildUps, sheets } from '../db/schema';
 import { checkLayerSheets, getSheet } from '../db/sheets';

@@ -4,7 +4,7 @@ import { Router } from 'express';
 import Joi from 'joi';
 import { DateTime } from 'luxon';
 import { sql } from 'drizzle-orm';
-import type { Health, Keeping } from '#contracts/keeping';
+import type { Health, Keeping } from '#contracts/rows/keeping';
 import type { Context } from '../context';
 import { asBytes } from '../door';
 import { listBackups } from '../keep/backups';

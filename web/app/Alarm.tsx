@@ -5,9 +5,8 @@ import { logEntry, queryClient, useYard } from '../data/store';
 import { useNow } from '../data/now';
 import { useOutbox } from '../data/outbox';
 import { batchTimers } from '#core/coat/clocks';
-import type { LogEntry } from '#core/coat/events';
 import { foldLog } from '#core/coat/fold';
-import type { Yard } from '#contracts/yard';
+import type { Yard } from '#contracts/rows/yard';
 
 /**
  * Two short notes, made here so that no sound file is needed. Browsers allow it once the page was touched. In between it rests:
@@ -63,7 +62,7 @@ export function Alarm() {
   // What waits to be sent counts already: a pot mixed with no signal rings, one that was emptied is quiet.
   const unsent = waiting.flatMap((w) =>
     w.change.kind === 'entry' && w.change.entry.stream === 'batch'
-      ? [{ ...w.change.entry, recordedAt: w.change.entry.occurredAt } as LogEntry]
+      ? [{ ...w.change.entry, recordedAt: w.change.entry.occurredAt }]
       : [],
   );
   const quiet = (batchId: string, timer: string) =>

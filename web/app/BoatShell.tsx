@@ -50,10 +50,10 @@ function JobStrip({ view }: { view: BoatView }) {
   const launch = job?.inOn ? daysTo(job.inOn, at, boat.timeZone) : null;
   const simulated = view.hours.findLast((h) => h.at <= at)?.source === 'simulated';
   return (
-    <p className="no-print ruled narrow apart flex flex-wrap items-baseline gap-x-4 gap-y-0 px-3 py-1.5 text-lg sm:px-5">
+    <p className="no-print ruled narrow flex flex-wrap items-baseline gap-x-4 gap-y-0 px-3 py-1.5 text-lg sm:px-5">
       <Link
         to={`/boats/${boat.id}/edit`}
-        className="max-w-full cut text-xl font-semibold underline decoration-1 underline-offset-4"
+        className="max-w-full truncate text-xl font-semibold underline decoration-1 underline-offset-4"
       >
         {boat.name}
       </Link>
@@ -89,7 +89,7 @@ function Bench({ view }: { view: BoatView }) {
   return (
     <nav
       aria-label="Bench"
-      className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] apart lg:static lg:border-b lg:border-t-0 lg:px-5"
+      className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] lg:static lg:border-b lg:border-t-0 lg:px-5"
     >
       <ul className="grid grid-cols-6 lg:flex lg:gap-8">
         {PLACES.map((place) => (
@@ -101,7 +101,7 @@ function Bench({ view }: { view: BoatView }) {
               }
             >
               <span className="text-lg">{place.name}</span>
-              <span className="quiet max-w-full cut text-sm lg:text-base">{figures[place.path]}</span>
+              <span className="quiet max-w-full truncate text-sm lg:text-base">{figures[place.path]}</span>
             </NavLink>
           </li>
         ))}

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { outbox, useOutbox } from '../data/outbox';
 import { atHull } from './atHull';
+import { counted } from '#core/units/format';
 
 const ParkedChanges = lazy(async () => ({ default: (await atHull.ParkedChanges()).ParkedChanges }));
 
@@ -21,8 +22,8 @@ export function OutboxStrip() {
       <div className="flex flex-wrap items-center gap-x-4">
         {silent && (
           <span className="link-row">
-            {trouble ? `The server could not save it: ${trouble} Trying again.` : `No answer from the server.`} {unsent}{' '}
-            {unsent === 1 ? 'entry is' : 'entries are'} kept {loose.length > 0 ? 'in this tab' : 'on this device'} and
+            {trouble ? `The server could not save it: ${trouble} Trying again.` : `No answer from the server.`}{' '}
+            {counted(unsent, 'entry is', 'entries are')} kept {loose.length > 0 ? 'in this tab' : 'on this device'} and
             will be sent.
           </span>
         )}
@@ -35,11 +36,11 @@ export function OutboxStrip() {
         {parked.length > 0 && (
           <button
             type="button"
-            className="narrow hand text-lg font-semibold text-error underline underline-offset-4"
+            className="narrow min-h-11 text-lg font-semibold text-error underline underline-offset-4"
             aria-expanded={open}
             onClick={() => setOpen(!open)}
           >
-            {parked.length} {parked.length === 1 ? 'entry was' : 'entries were'} not taken: look
+            {counted(parked.length, 'entry was', 'entries were')} not taken: look
           </button>
         )}
       </div>

@@ -1,4 +1,4 @@
-import { rebasesOf, requestOf } from '../data/changes';
+import { rebasesOf, requestOf, wordsOf } from '../data/changes';
 import { outbox, type Waiting } from '../data/outbox';
 import { Differences } from '../parts/Differences';
 
@@ -20,7 +20,9 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
   const mine = requestOf(waiting.change).body as Record<string, unknown>;
   return (
     <li className="py-2">
-      <p className="font-semibold">{waiting.label}</p>
+      <p className="font-semibold">
+        {waiting.label} <span className="quiet font-normal">({wordsOf(waiting.change)})</span>
+      </p>
       <p>{failure.message}</p>
       {rebases.length > 0 && <AllDifferences mine={mine} theirs={failure.current as Record<string, unknown>} />}
       <div className="mt-2 flex flex-wrap gap-2">

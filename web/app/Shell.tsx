@@ -25,7 +25,7 @@ export function Shell() {
       <a href="#place" className="btn btn-primary absolute left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
         To the content
       </a>
-      <header className="no-print ruled apart flex flex-wrap items-center gap-x-1 px-3 sm:px-5">
+      <header className="no-print ruled flex flex-wrap items-center gap-x-1 px-3 sm:px-5">
         <Link to="/" className="narrow link-row mr-auto gap-2 text-xl font-semibold">
           <img src="/icon.svg" alt="" width="22" height="22" />
           <span className="sr-only sm:not-sr-only">Jack Plane</span>
@@ -45,7 +45,7 @@ export function Shell() {
         </Link>
         <button
           type="button"
-          className="narrow hand min-w-11 px-2 text-lg underline decoration-dotted underline-offset-4"
+          className="narrow min-h-11 min-w-11 px-2 text-lg underline decoration-dotted underline-offset-4"
           onClick={() => changeSettings({ units: { system: units.system === 'metric' ? 'us' : 'metric' } })}
           aria-label={`Units: ${units.system === 'metric' ? 'metric' : 'US'}. Switch to ${units.system === 'metric' ? 'US' : 'metric'}.`}
         >
@@ -54,7 +54,7 @@ export function Shell() {
         </button>
         <button
           type="button"
-          className="hand grid min-w-11 place-items-center"
+          className="min-h-11 grid min-w-11 place-items-center"
           onClick={() => changeSettings({ theme: theme === 'chalk' ? 'shed' : 'chalk' })}
           aria-label={theme === 'chalk' ? 'Dark theme, for the shed' : 'Light theme, for the yard'}
         >
@@ -62,7 +62,7 @@ export function Shell() {
         </button>
         <button
           type="button"
-          className="narrow hand hidden min-w-11 text-lg sm:block"
+          className="narrow min-h-11 hidden min-w-11 text-lg sm:block"
           onClick={() => setKeysOpen(true)}
           aria-label="Keyboard keys"
         >

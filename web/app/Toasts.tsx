@@ -17,7 +17,7 @@ export function Toasts() {
           {toast.action && (
             <button
               type="button"
-              className="narrow hand shrink-0 px-2 text-lg font-semibold underline underline-offset-4"
+              className="narrow min-h-11 shrink-0 px-2 text-lg font-semibold underline underline-offset-4"
               onClick={() => {
                 toast.action?.run();
                 dismiss(toast.id);

@@ -1,4 +1,4 @@
-import type { Yard } from '#contracts/yard';
+import type { Yard } from '#contracts/rows/yard';
 
 /** What everyone in the yard has to know of the server itself. */
 export function YardNotices({ yard }: { yard: Yard }) {

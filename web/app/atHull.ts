@@ -5,7 +5,9 @@ export const atHull = {
   StartCoat: () => import('../places/coat/StartCoat'),
   CoatSheet: () => import('../places/coat/CoatSheet'),
   FilmPlace: () => import('../places/film/FilmPlace'),
+  EditLayer: () => import('../places/film/EditLayer'),
   HullPlace: () => import('../places/hull/HullPlace'),
+  ZoneForm: () => import('../places/hull/ZoneForm'),
   RecordPlace: () => import('../places/record/RecordPlace'),
   ParkedChanges: () => import('./ParkedChanges'),
 };

@@ -1,5 +1,5 @@
-import type { ApiError } from '#contracts/common';
-import { OWN_HEADER } from '#contracts/door';
+import type { ApiError } from '#contracts/rows/common';
+import { OWN_HEADER } from '#contracts/rows/door';
 
 /** The server said no, with a reason. */
 export class Refused extends Error {
@@ -44,15 +44,15 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST', path: string, body
     throw new NoAnswer('No answer from the server.');
   }
   if (response.ok) return (await response.json()) as T;
-  const told = (await response.json().catch(() => null)) as Partial<ApiError> | null;
+  const problem = (await response.json().catch(() => null)) as Partial<ApiError> | null;
   // A proxy or a server that is going down answers without our shape of error.
-  if (!told?.error) throw new NoAnswer('The server cannot answer just now.');
-  if (response.status >= 500) throw new Fault(response.status, told.error.code, told.error.message);
+  if (!problem?.error) throw new NoAnswer('The server cannot answer just now.');
+  if (response.status >= 500) throw new Fault(response.status, problem.error.code, problem.error.message);
   throw new Refused(
     response.status,
-    told.error.code,
-    told.error.message,
-    told.error.field ?? null,
-    told.error.current ?? null,
+    problem.error.code,
+    problem.error.message,
+    problem.error.field ?? null,
+    problem.error.current ?? null,
   );
 }

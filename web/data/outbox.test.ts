@@ -1,15 +1,16 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory, IDBObjectStore } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { NewEntry } from '#core/coat/events';
-import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
+import type { NewEntry } from '#core/model/log';
+import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
 import { rebasesOf, type Change } from './changes';
 import { Outbox } from './outbox';
 
 // The program's own outbox starts as it is loaded, in a browser.
 vi.hoisted(() => {
-  globalThis.addEventListener ??= () => undefined;
-  globalThis.navigator ??= {} as Navigator;
+  const missing = globalThis as Partial<Pick<typeof globalThis, 'addEventListener' | 'navigator'>>;
+  missing.addEventListener ??= () => undefined;
+  missing.navigator ??= {} as Navigator;
 });
 
 /** The one of the platform: other tests have none. */
@@ -59,7 +60,7 @@ const build = (id: string, surfaceId: string): Change => ({
     records: [],
     version: 0,
     deleted: false,
-  } as BuildUpRow,
+  },
 });
 const entry = (id: string, kind: string, streamId: string, body: object = {}): Change => ({
   kind: 'entry',
@@ -296,7 +297,7 @@ describe('the outbox', () => {
     answer = (path) => (path.startsWith('/surfaces/bad') ? refusal() : { status: 200 });
     const outcomes = await Promise.all(
       Array.from({ length: 12 }, (_, i) =>
-        tabs[(i % 2) as 0]!.put(`${i}`, zone(`${i % 3 === 2 ? 'bad' : 'z'}${i}`), `zone ${i}`, { inline: i % 4 === 0 }),
+        tabs[(i % 2) as 0].put(`${i}`, zone(`${i % 3 === 2 ? 'bad' : 'z'}${i}`), `zone ${i}`, { inline: i % 4 === 0 }),
       ),
     );
     expect(outcomes.map((o) => o.ok)).toEqual(Array.from({ length: 12 }, (_, i) => i % 3 !== 2));

@@ -27,7 +27,7 @@ export interface Waiting {
 
 export type Outcome = { ok: true } | { ok: false; failure: Failure };
 /** What tabs tell each other. */
-type Told = { what: 'changed' } | { what: 'settled'; id: string; outcome: Outcome; landed: Change | null };
+type TabMessage = { what: 'changed' } | { what: 'settled'; id: string; outcome: Outcome; landed: Change | null };
 
 const STORE = 'waiting';
 const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000];
@@ -60,7 +60,7 @@ export class Outbox {
   constructor() {
     this.opened = this.open();
     addEventListener('online', () => void this.drain());
-    if (this.channel) this.channel.onmessage = ({ data }: MessageEvent<Told>) => void this.hear(data);
+    if (this.channel) this.channel.onmessage = ({ data }: MessageEvent<TabMessage>) => void this.hear(data);
     void this.opened.then(() => this.drain());
   }
 
@@ -175,18 +175,18 @@ export class Outbox {
     }
   }
 
-  private async hear(told: Told): Promise<void> {
-    if (told.what === 'settled') {
-      if (told.landed) this.onLanded(told.landed);
+  private async hear(message: TabMessage): Promise<void> {
+    if (message.what === 'settled') {
+      if (message.landed) this.onLanded(message.landed);
       // A refusal is settled from the list, where a form of this tab may take it back.
-      if (told.outcome.ok) this.settle(told.id, told.outcome);
+      if (message.outcome.ok) this.settle(message.id, message.outcome);
     }
     await this.reload();
     void this.drain();
   }
 
-  private tell(told: Told): void {
-    this.channel?.postMessage(told);
+  private tell(message: TabMessage): void {
+    this.channel?.postMessage(message);
   }
 
   private set(list: Waiting[]): void {
@@ -200,7 +200,9 @@ export class Outbox {
     try {
       // One tab sends at a time, so that the order holds across tabs.
       const work = () => this.sendAll();
-      if (navigator.locks) await navigator.locks.request('jack-plane-outbox', work);
+      // A page that came without a certificate has no locks.
+      const locks = navigator.locks as LockManager | undefined;
+      if (locks) await locks.request('jack-plane-outbox', work);
       else await work();
     } finally {
       this.draining = false;

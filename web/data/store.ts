@@ -2,15 +2,15 @@ import { QueryClient, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
 import { batchTimers, comingClocks, type BatchTimer, type Clock } from '#core/coat/clocks';
-import type { BatchEntry, CoatEntry, NewEntry } from '#core/coat/events';
+import type { BatchEntry, CoatEntry, NewEntry } from '#core/model/log';
 import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
-import type { SheetRevision } from '#core/sheet/sheet';
-import type { BoatBundle } from '#contracts/boat';
-import type { Library, SheetRow } from '#contracts/sheet';
-import type { Stores } from '#contracts/stores';
-import type { NamedBuildUpRow, NamedUse } from '#contracts/system';
-import type { Yard } from '#contracts/yard';
+import type { SheetRevision } from '#core/model/sheet';
+import type { BoatBundle } from '#contracts/rows/boat';
+import type { Library, SheetRow } from '#contracts/rows/sheet';
+import type { Stores } from '#contracts/rows/stores';
+import type { NamedBuildUpRow, NamedUse } from '#contracts/rows/system';
+import type { Yard } from '#contracts/rows/yard';
 import { call, Refused } from './api';
 import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Change } from './changes';
 import { now, syncClock, useNow } from './now';
@@ -248,7 +248,7 @@ export function undo(change?: Change): void {
   });
 }
 
-type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & {
+export type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & {
   occurredAt?: number;
   supersedes?: string | null;
 };

@@ -74,7 +74,7 @@ describe('calling the server', () => {
       field: 'name',
       current: { version: 2 },
     });
-    answering(() => Promise.reject(new TypeError('offline')) as Promise<never>);
+    answering(() => Promise.reject<never>(new TypeError('offline')));
     expect(await call('GET', '/yard').catch((e: unknown) => e)).toBeInstanceOf(NoAnswer);
   });
   it('takes a gateway’s page and a 404 without our shape for no answer: they say nothing about the entry', async () => {

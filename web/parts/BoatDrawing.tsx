@@ -1,8 +1,8 @@
 import { useId, type Ref } from 'react';
 import type { HullLines } from '#core/hull/lines';
 import { boatProfile, type BoatProfile, type Outline } from '#core/hull/profile';
-import type { ZoneKind } from '#core/hull/zones';
-import type { Boat } from '#contracts/boat';
+import type { ZoneKind } from '#core/model/surface';
+import type { Boat } from '#contracts/rows/boat';
 import { StatePattern } from './patterns';
 import { BARE, INK, ZoneRegion, type DrawnZone } from './ZoneRegion';
 

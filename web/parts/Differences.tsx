@@ -1,8 +1,9 @@
+import equal from 'fast-deep-equal';
+
 /** The fields in which two versions of a row differ, side by side. */
 export function Differences({ mine, theirs }: { mine: Record<string, unknown>; theirs: Record<string, unknown> }) {
   const fields = Object.keys(mine).filter(
-    (key) =>
-      key !== 'version' && key !== 'id' && key in theirs && JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]),
+    (key) => key !== 'version' && key !== 'id' && key in theirs && !equal(mine[key], theirs[key]),
   );
   return (
     <table className="mt-2 w-full text-left text-sm">

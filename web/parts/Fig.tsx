@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { figure } from '#core/units/format';
+import { figure, shownUnit } from '#core/units/format';
 import type { QuantityName, Unit } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
 
@@ -10,6 +10,7 @@ export function Fig({
   approx = false,
   digits,
   unit: fixed,
+  bare = false,
   className = '',
 }: {
   quantity: QuantityName;
@@ -17,6 +18,8 @@ export function Fig({
   approx?: boolean;
   digits?: number;
   unit?: Unit;
+  /** Without its unit, which stands over the column. */
+  bare?: boolean;
   className?: string;
 }) {
   const { units } = useSettings();
@@ -24,7 +27,25 @@ export function Fig({
   return (
     <span className={`fig ${className}`}>
       {approx && <span aria-label="about">≈ </span>}
-      <span className={approx ? 'approx' : ''}>{number}</span> <span className="unit">{unit}</span>
+      <span className={approx ? 'approx' : ''}>{number}</span>
+      {!bare && (
+        <>
+          {' '}
+          <span className="unit">{unit}</span>
+        </>
+      )}
+    </span>
+  );
+}
+
+/** A range, both its ends in the unit of the lower one. */
+export function FigRange({ quantity, low, high }: { quantity: QuantityName; low: number; high: number }) {
+  const { units } = useSettings();
+  const unit = shownUnit(quantity, units, low);
+  const number = (end: number) => figure(quantity, end, units, undefined, unit).number;
+  return (
+    <span className="fig">
+      {number(low)} to {number(high)} <span className="unit">{unit.symbol}</span>
     </span>
   );
 }

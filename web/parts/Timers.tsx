@@ -7,11 +7,11 @@ import { timerWords, timeWords } from './words';
 /** The pots in use, with what is left of stand and pot life, running. */
 export function Timers({ view }: { view: BoatView }) {
   const at = useNow(1000);
-  const live = view.batches.filter((b) => view.timers.some((t) => t.batchId === b.id));
-  if (live.length === 0) return null;
+  const running = view.batches.filter((b) => view.timers.some((t) => t.batchId === b.id));
+  if (running.length === 0) return null;
   return (
     <ul className="sheet-rule" aria-label="Pots in use">
-      {live.map((batch) => (
+      {running.map((batch) => (
         <li key={batch.id} className="py-2">
           <div className="flex flex-wrap items-baseline justify-between gap-x-4">
             <span className="font-semibold">{view.sheetById.get(batch.sheetRevisionId)?.body.name ?? 'Batch'}</span>

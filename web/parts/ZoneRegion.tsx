@@ -1,8 +1,8 @@
 import type { KeyboardEvent } from 'react';
 import type { WearPlace } from '#core/hull/wear';
-import type { PatchKind, ZoneKind } from '#core/hull/zones';
-import type { ZoneState } from '#core/coat/zoneStatus';
-import type { Boat } from '#contracts/boat';
+import type { PatchKind, ZoneKind } from '#core/model/surface';
+import type { ZoneState } from '#core/coat/zoneState';
+import type { Boat } from '#contracts/rows/boat';
 import type { BoatView } from '../data/store';
 import { hasPattern } from './patterns';
 import { STATE_WORDS } from './words';

@@ -1,13 +1,13 @@
-import type { AbradeFor, PrimerFor } from '#core/film/layer';
-import type { AntifoulingType, Chemistry, ThinnerFamily, Waters } from '#core/sheet/sheet';
+import type { AbradeFor, PrimerFor } from '#core/model/layer';
+import type { AntifoulingType, Chemistry, ThinnerFamily, Waters } from '#core/model/sheet';
 import type { Per } from '#core/stores/consumables';
 import type { BorderRule } from '#core/system/borders';
-import type { BondSchool } from '#core/system/schools';
+import type { BondSchool } from '#core/model/buildUp';
 import type { RecordKind, Severity } from '#core/system/stack';
 import type { MeshUnit } from '#core/hull/placement';
 import type { ShapeKind } from '#core/hull/shapes';
 import type { WearPlace } from '#core/hull/wear';
-import type { AreaMethod, MeshPart } from '#core/hull/zoneArea';
+import type { AreaMethod, MeshPart } from '#core/model/area';
 import type {
   Exposure,
   ExistingCoating,
@@ -18,7 +18,7 @@ import type {
   Side,
   Substrate,
   ZoneKind,
-} from '#core/hull/zones';
+} from '#core/model/surface';
 
 /** The trade's words for what the core says. One home for each, so that a thing has one name everywhere. */
 

@@ -10,7 +10,7 @@ import {
   type UseFormReturn,
 } from 'react-hook-form';
 import type { QuantityName } from '#core/units/quantities';
-import { OPTIONS, sentence } from '#contracts/messages';
+import { OPTIONS, sentence } from '#contracts/schemas/messages';
 import { Choice, QuantityField, SelectField, TextField } from './Field';
 
 /** A form whose values are checked against the same contract as on the server. */
@@ -108,8 +108,7 @@ export function FormNumber({ name, label, hint }: { name: string; label: string;
 }
 
 function toNumber(text: unknown): number | null {
-  if (typeof text === 'number' || text === null || text === undefined)
-    return (text as number | null | undefined) ?? null;
+  if (typeof text === 'number' || text === null || text === undefined) return text ?? null;
   const tidy = String(text).trim().replace(',', '.');
   return tidy === '' ? null : Number(tidy);
 }

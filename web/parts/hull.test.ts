@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Coat } from '#core/coat/fold';
-import type { HullRow, SurfaceRow } from '#contracts/boat';
+import type { HullRow, SurfaceRow } from '#contracts/rows/boat';
 import type { BoatView } from '../data/store';
 import { bandOf, linesOf } from './hullLines';
 import { meanWet, paintedCoats } from './painted';
@@ -59,8 +59,15 @@ describe('what a hull is drawn from', () => {
     fromBow: false,
     includeBottom: true,
   };
-  const hull = (change: object): HullRow =>
-    ({ id: 'h', boatId: 'b', offsets: null, mesh: null, version: 1, deleted: false, ...change }) as HullRow;
+  const hull = (change: object): HullRow => ({
+    id: 'h',
+    boatId: 'b',
+    offsets: null,
+    mesh: null,
+    version: 1,
+    deleted: false,
+    ...change,
+  });
   const zone = (change: object): SurfaceRow =>
     ({
       id: 'z',

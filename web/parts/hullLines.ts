@@ -1,6 +1,6 @@
 import { BOOT_TOP_BAND_M } from '#core/hull/area';
 import { linesFromOffsets, type HullLines } from '#core/hull/lines';
-import type { HullRow, SurfaceRow } from '#contracts/boat';
+import type { HullRow, SurfaceRow } from '#contracts/rows/boat';
 
 /** The best that is known of a hull's shape: her mesh, else her offsets, else nothing but dimensions. */
 export function linesOf(hull: HullRow | null): HullLines | null {

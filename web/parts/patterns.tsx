@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import type { ZoneState } from '#core/coat/zoneStatus';
+import type { ZoneState } from '#core/coat/zoneState';
 
 /** How a state is drawn: by pattern first, so that it survives sunlight, grey printing and colour blindness. */
 const MARKS: Record<ZoneState, string | null> = {

@@ -26,6 +26,7 @@ describe('times in words', () => {
     expect(spanWords(134 * 60_000)).toBe('2\u00a0h\u00a014\u00a0min');
     expect(spanWords(60 * H)).toBe('2\u00a0d\u00a012\u00a0h');
     expect(spanWords(-5)).toBe('0\u00a0min');
+    expect(spanWords(Infinity)).toBe('no end');
     expect(timerWords(2 * H + 13 * 60_000 + 9000)).toBe('02:13:09');
     expect(timerWords(-65_000)).toBe('−00:01:05');
   });

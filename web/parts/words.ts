@@ -1,8 +1,8 @@
-import { DateTime } from 'luxon';
+import { DateTime, Duration } from 'luxon';
 import type { LimitBreak } from '#core/air/conditions';
 import type { ClockKind } from '#core/coat/clocks';
-import type { ZoneState } from '#core/coat/zoneStatus';
-import type { SheetKind } from '#core/sheet/sheet';
+import type { ZoneState } from '#core/coat/zoneState';
+import type { SheetKind } from '#core/model/sheet';
 import type { Source } from '#core/why';
 import { formatQuantity, plainNumber, type UnitChoice } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
@@ -67,23 +67,21 @@ export function timeWords(at: number, now: number, zone: string): string {
 
 /** "2 h 10 min", "35 min", "3 d 4 h"; never negative, never broken over two lines. */
 export function spanWords(ms: number): string {
-  return span(ms).replaceAll(' ', '\u00a0');
-}
-
-function span(ms: number): string {
-  const minutes = Math.max(0, Math.round(ms / 60_000));
-  if (minutes < 60) return `${minutes} min`;
-  const hours = Math.floor(minutes / 60);
-  if (hours < 48) return minutes % 60 === 0 ? `${hours} h` : `${hours} h ${minutes % 60} min`;
-  const days = Math.floor(hours / 24);
-  return hours % 24 === 0 ? `${days} d` : `${days} d ${hours % 24} h`;
+  if (!Number.isFinite(ms)) return 'no end';
+  const whole = Duration.fromObject({ minutes: Math.max(0, Math.round(ms / 60_000)) });
+  const parts = whole.as('hours') < 48 ? whole.shiftTo('hours', 'minutes') : whole.shiftTo('days', 'hours');
+  const { days = 0, hours = 0, minutes = 0 } = parts.toObject();
+  const pieces = [
+    days > 0 ? `${days} d` : '',
+    Math.floor(hours) > 0 ? `${Math.floor(hours)} h` : '',
+    minutes > 0 ? `${minutes} min` : '',
+  ].filter((part) => part !== '');
+  return (pieces.length > 0 ? pieces.join(' ') : '0 min').replaceAll(' ', '\u00a0');
 }
 
 /** "02:13:09" for a timer. */
 export function timerWords(ms: number): string {
-  const seconds = Math.floor(Math.abs(ms) / 1000);
-  const two = (n: number) => String(n).padStart(2, '0');
-  const text = `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}`;
+  const text = Duration.fromMillis(Math.floor(Math.abs(ms) / 1000) * 1000).toFormat('hh:mm:ss');
   return ms < 0 ? `−${text}` : text;
 }
 
@@ -170,6 +168,8 @@ export function packWords(
 ): string {
   return packs.map(({ pack, count }) => `${count} × ${pack.name || `${plainNumber(pack.sizeL, 2)} L`}`).join(' + ');
 }
+
+export const NOT_PROVEN_WORDS = 'There were too many ways to buy to try them all: a cheaper one may be left.';
 
 /** A chance the way people say it. */
 export function casesWords(chance: number): string {

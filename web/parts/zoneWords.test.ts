@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { hourlyFromDays } from '#core/air/typedDays';
-import type { LogEntry } from '#core/coat/events';
-import { zoneStatuses, type StatusInput, type Surface, type ZoneStatus } from '#core/coat/zoneStatus';
+import type { LogEntry } from '#core/model/log';
+import { zoneStatuses, type StatusInput, type ZoneStatus } from '#core/coat/zoneStatus';
+import type { Surface } from '#core/model/surface';
 import { sheet } from '#core/sheet/example.fixture';
-import type { SheetBody } from '#core/sheet/sheet';
+import type { SheetBody } from '#core/model/sheet';
 import { airLine, headline, nextName, windowLine, type Saying } from './zoneWords';
 
 const H = 3_600_000;

@@ -1,5 +1,5 @@
 import type { ZoneStatus } from '#core/coat/zoneStatus';
-import type { ExistingCoating } from '#core/hull/zones';
+import type { ExistingCoating } from '#core/model/surface';
 import type { UnitChoice } from '#core/units/format';
 import { breakWords, coatName, spanWords, timeWords } from './words';
 

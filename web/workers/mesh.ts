@@ -25,11 +25,11 @@ let placed: { positions: Float32Array; placement: Placement; size: MeshSize } | 
 
 /** Walk a stepping computation to its end, telling how far it is. */
 function walk<T>(steps: Generator<number, T>, progress: Progress): T {
-  let told = 0;
+  let reported = 0;
   return runSteps(steps, (share) => {
     const at = performance.now();
-    if (at - told < TELL_MS) return;
-    told = at;
+    if (at - reported < TELL_MS) return;
+    reported = at;
     progress(share);
   });
 }

@@ -1,4 +1,5 @@
-import { overcoatFor, type SheetBody } from '../../sheet/sheet';
+import { overcoatFor } from '../../sheet/overcoat';
+import type { SheetBody } from '../../model/sheet';
 import { chemistryOf, finding, isAntifouling, isEpoxy, pairs, type Mend, type Rule } from '../stack';
 
 const abradeAt = (at: number, grit: number, words: string): Mend => ({

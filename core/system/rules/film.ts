@@ -1,5 +1,5 @@
-import type { PaintMethod } from '../../air/conditions';
-import type { SheetBody } from '../../sheet/sheet';
+import type { PaintMethod } from '../../model/paintMethod';
+import type { SheetBody } from '../../model/sheet';
 import {
   chemistryOf,
   filmOf,

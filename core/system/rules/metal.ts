@@ -1,4 +1,4 @@
-import type { SheetBody } from '../../sheet/sheet';
+import type { SheetBody } from '../../model/sheet';
 import {
   beneath,
   filmWords,

@@ -56,9 +56,7 @@ export const polyesterBelowWater: Rule = (stack) => {
   if (stack.exposure !== 'immersed') return [];
   return stack.layers.flatMap((layer, i) => {
     if (chemistryOf(layer.sheet) !== 'polyester') return [];
-    const neighbour = [i - 1, i + 1].find(
-      (k) => stack.layers[k] && isEpoxy((stack.layers[k] as (typeof stack.layers)[number]).sheet),
-    );
+    const neighbour = [i - 1, i + 1].find((k) => stack.layers[k] && isEpoxy(stack.layers[k].sheet));
     if (neighbour === undefined) return [];
     return [
       finding(

@@ -2,17 +2,18 @@ import { Copy, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { EXPOSURES, SUBSTRATES, type Exposure, type Substrate } from '#core/hull/zones';
-import { BOND_SCHOOLS, type BondSchool } from '#core/system/schools';
+import { EXPOSURES, SUBSTRATES, type Exposure, type Substrate } from '#core/model/surface';
+import { BOND_SCHOOLS, type BondSchool } from '#core/model/buildUp';
 import { keptFilms } from '#core/system/stack';
 import { withSheets } from '#core/system/ledger';
-import type { SheetRevision } from '#core/sheet/sheet';
-import type { NamedBuildUpRow } from '#contracts/system';
+import type { SheetRevision } from '#core/model/sheet';
+import type { NamedBuildUpRow } from '#contracts/rows/system';
 import { save, useLibrary, useNamed, useSheets } from '../../data/store';
 import { SelectField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { bandsOf, type Band } from '../film/section/layout';
 import { BOND_WORDS, EXPOSURE_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
+import { counted } from '#core/units/format';
 
 /** The yard's named build-ups, to reuse, copy and adapt. */
 export function BuildUpsPlace() {
@@ -140,9 +141,7 @@ export function BuildUpsPlace() {
               <p className="text-sm quiet">
                 {n.substrates.map((s) => SUBSTRATE_WORDS[s]).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} ·{' '}
                 {BOND_WORDS[n.bond].toLowerCase()}
-                {(uses[n.id]?.length ?? 0) > 0
-                  ? ` · on ${uses[n.id]?.length} ${uses[n.id]?.length === 1 ? 'zone' : 'zones'}`
-                  : ''}
+                {(uses[n.id]?.length ?? 0) > 0 ? ` · on ${counted(uses[n.id]?.length ?? 0, 'zone')}` : ''}
               </p>
             </div>
             <span className="hidden text-right sm:block">

@@ -1,5 +1,5 @@
-import type { SheetRevision } from '#core/sheet/sheet';
-import type { SheetRow } from '#contracts/sheet';
+import type { SheetRevision } from '#core/model/sheet';
+import type { SheetRow } from '#contracts/rows/sheet';
 
 /** Which product a revision belongs to: of the yard's sheets as they are now, and of older ones that are still in use. */
 export function sheetIdsOf(

@@ -12,9 +12,10 @@ import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
 import { Fig, Line } from '../../parts/Fig';
 import { saveBlob, saveCsv } from '../../parts/saveText';
-import { casesWords, moneyWords, packWords } from '../../parts/words';
+import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts/words';
 import { lineCount, pdfOf, shoppingCells, shoppingPage, supplierWords } from './files';
 import { useShopping, type Shopping } from './useShopping';
+import { counted } from '#core/units/format';
 
 /** What to buy for the job, by supplier; how sure it is to be enough; what it all costs. */
 export function BuyPlace() {
@@ -149,7 +150,7 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
       ? 'practically always'
       : share < 0.005
         ? 'practically never'
-        : `in ${Math.round(share * 100)} ${Math.round(share * 100) === 1 ? 'case' : 'cases'} of 100`;
+        : `in ${counted(Math.round(share * 100), 'case')} of 100`;
   return (
     <div className="border-b border-base-300 py-2" data-product={p.sheet.name}>
       <p className="flex items-baseline justify-between gap-3">
@@ -182,7 +183,7 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           {bought
             ? `${packWords(p.purchase.packs)}: enough ${percent(other.chance)}`
             : `What is on the shelf is enough ${percent(other.chance)}`}
-          , about <Fig quantity="volume" value={left} /> over.
+          , about <Fig quantity="volume" value={left} /> over.{!p.purchase.provenLeast && ` ${NOT_PROVEN_WORDS}`}
         </p>
       )}
       {other.smaller && (

@@ -3,7 +3,7 @@ import { consumablesFor, type ConsumableNeed } from '#core/stores/consumables';
 import { shoppingLists, type SupplierList } from '#core/stores/list';
 import { jobMoney, type JobMoney } from '#core/stores/money';
 import { workOf } from '#core/stores/needs';
-import { USUAL_RULES } from '#contracts/stores';
+import { USUAL_RULES } from '#contracts/rows/stores';
 import { useStores, type BoatView } from '../../data/store';
 import { daysTo } from '../../parts/words';
 import { useJobLedger, type JobLedger } from '../film/useLedger';

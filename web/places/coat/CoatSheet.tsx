@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { measuredFilm, zoneReadings, type Coat } from '#core/coat/fold';
-import { coatClocks, zoneSeries, type CoatClocks } from '#core/coat/zoneStatus';
+import { coatClocks, type CoatClocks } from '#core/coat/coatClocks';
+import { zoneSeries } from '#core/coat/zoneSeries';
 import { wetFilmMicron } from '#core/film/spreading';
-import type { SheetBody } from '#core/sheet/sheet';
+import type { SheetBody } from '#core/model/sheet';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
 import { now } from '../../data/now';
@@ -14,6 +15,7 @@ import { TimeField } from '../../parts/TimeField';
 import { coatName, METHOD_WORDS, SIMULATED_WORDS, timeWords } from '../../parts/words';
 import { EntryList } from './EntryList';
 import { PaintSays } from './PaintSays';
+import { counted } from '#core/units/format';
 
 /** One coat: while it goes on the wet film in huge figures; once finished its clocks and hand tests. */
 export function CoatSheet() {
@@ -87,7 +89,7 @@ function GoingOn({ view, coat, sheet }: { view: BoatView; coat: Coat; sheet: She
         </p>
         {film && (
           <p className="mt-1">
-            {film.readings} {film.readings === 1 ? 'reading' : 'readings'}, mean{' '}
+            {counted(film.readings, 'reading')}, mean{' '}
             <Fig quantity="film" value={film.wetMicron} className="text-2xl" /> wet ={' '}
             <Fig quantity="film" value={film.dryMicron} className="text-2xl" /> dry
             {film.wetMicron < target * 0.85

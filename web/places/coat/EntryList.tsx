@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import type { LogEntry } from '#core/coat/events';
+import type { LogEntry } from '#core/model/log';
 import { checkAppend, type Coat } from '#core/coat/fold';
 import { formatQuantity, type UnitChoice } from '#core/units/format';
 import { now } from '../../data/now';
@@ -66,7 +66,7 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
               </span>
               <button
                 type="button"
-                className="narrow hand min-w-11 shrink-0 underline underline-offset-4"
+                className="narrow min-h-11 min-w-11 shrink-0 underline underline-offset-4"
                 aria-expanded={correcting === entry.id}
                 aria-label={`Correct: ${entryWords(entry, units)}`}
                 onClick={() => (setProblem(null), setCorrecting(correcting === entry.id ? null : entry.id))}
@@ -169,7 +169,7 @@ function Correction({
 }) {
   const [at, setAt] = useState(entry.occurredAt);
   const [body, setBody] = useState<LogEntry['body']>(entry.body);
-  const set = (change: object) => setBody({ ...body, ...change } as LogEntry['body']);
+  const set = (change: object) => setBody({ ...body, ...change });
   const unread = Object.values(body).some((v) => typeof v === 'number' && Number.isNaN(v)) || !Number.isFinite(at);
   return (
     <div className="my-2 flex flex-col gap-3 border-l-2 border-base-content pl-3">

@@ -1,6 +1,6 @@
 import { calibratedArea, calibratedShare } from '#core/hull/calibrated';
 import type { Coat } from '#core/coat/fold';
-import { paintContradicts } from '#core/hull/zoneArea';
+import { paintContradicts } from '#core/hull/netAreas';
 import { save, type BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { meanWet, paintedCoats } from '../../parts/painted';
@@ -16,7 +16,7 @@ export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
   const painted = { areaM2: calibratedArea({ litres, wetFilmMicron, thinner: 0 }), share: calibratedShare(readings) };
   const estimate = { areaM2: zone.areaM2, share: zone.areaShare };
   const inUse = zone.area.method === 'calibrated' && zone.area.calibrated?.coatId === coat.id;
-  const apart = !inUse && paintContradicts({ estimate, painted });
+  const contradicts = !inUse && paintContradicts({ estimate, painted });
   const use = () =>
     void save(
       {
@@ -35,7 +35,7 @@ export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
   return (
     <section
       aria-label="Area by the paint"
-      className={`border-l-4 pl-3 ${apart ? 'border-warning' : 'border-base-300'}`}
+      className={`border-l-4 pl-3 ${contradicts ? 'border-warning' : 'border-base-300'}`}
     >
       <p>
         By its litres and its comb, this coat covered <Fig quantity="area" value={painted.areaM2} className="text-xl" />{' '}
@@ -45,7 +45,7 @@ export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
         ) : (
           <>
             {zone.name} was reckoned at <Fig quantity="area" value={estimate.areaM2} /> ± {shareWords(estimate.share)}:{' '}
-            {apart ? 'further apart than both allow.' : 'they agree.'}
+            {contradicts ? 'further apart than both allow.' : 'they agree.'}
           </>
         )}
       </p>

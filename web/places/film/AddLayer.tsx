@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import type { PaintMethod } from '#core/air/conditions';
-import type { Layer } from '#core/film/layer';
+import type { PaintMethod } from '#core/model/paintMethod';
+import type { Layer } from '#core/model/layer';
 import { layerOf } from '#core/system/mend';
 import type { JobChoices } from '#core/system/schools';
-import type { SheetRow } from '#contracts/sheet';
+import type { SheetRow } from '#contracts/rows/sheet';
 import { useSheets } from '../../data/store';
 import { Choice, SelectField, TextField } from '../../parts/Field';
 import { METHOD_WORDS, SHEET_KIND_WORDS } from '../../parts/words';

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { checkBorder, type BorderRule } from '#core/system/borders';
 import { withSheets } from '#core/system/ledger';
-import type { BorderRow } from '#contracts/system';
+import type { BorderRow } from '#contracts/rows/system';
 import { useView } from '../../app/BoatShell';
 import { save, type BoatView } from '../../data/store';
 import { Choice, QuantityField, SelectField, TextField } from '../../parts/Field';

@@ -1,67 +1,49 @@
-import { computed, type ReadonlySignal } from '@preact/signals-core';
-import { useMemo } from 'react';
-import type { SheetRevision } from '#core/sheet/sheet';
-import { LiveFig } from '../../parts/live';
-import type { SectionCoat } from './section/Stack';
-import { told } from './told';
+import type { SheetRevision } from '#core/model/sheet';
+import { Fig } from '../../parts/Fig';
+import type { SectionCoat } from './section/coat';
+import { coatRuns } from './coatRuns';
 
 /** The same build-up in coats, for those who count them, and in film, for those who measure it. */
 export function CoatsAndFilm({
   coats,
   sheetById,
 }: {
-  coats: ReadonlySignal<readonly SectionCoat[]>;
+  coats: readonly SectionCoat[];
   sheetById: ReadonlyMap<string, SheetRevision>;
 }) {
-  const live = useMemo(() => computed(() => told(coats.value, sheetById)), [coats, sheetById]);
-  const { runs, barrierMicron } = live.peek();
+  const { runs, barrierMicron } = coatRuns(coats, sheetById);
   return (
     <>
       <p className="lab mt-2 flex justify-between border-b border-base-300">
         <span>In coats</span> <span>In film</span>
       </p>
-      <ul
-        aria-label="In coats and in film"
-        className="box-of-its-own"
-        style={{ height: `${(runs.length + (barrierMicron === null ? 0 : 1)) * RUN_REM}rem` }}
-      >
+      <ul aria-label="In coats and in film">
         {runs.map((run, i) => (
-          <RunLine
-            key={`${run.name}${i}`}
-            name={run.name}
-            coats={run.coats}
-            colours={run.colours.join(', ')}
-            keptMicron={() => live.value.runs[i]?.keptMicron ?? 0}
-          />
+          <RunLine key={`${run.name}${i}`} {...run} />
         ))}
         {barrierMicron !== null && (
-          <RunLine name="barrier in all" coats={null} colours="" keptMicron={() => live.value.barrierMicron ?? 0} />
+          <RunLine name="barrier in all" coats={null} colours={[]} keptMicron={barrierMicron} />
         )}
       </ul>
     </>
   );
 }
 
-const RUN_REM = 1.75;
-
-function RunLine({
-  name,
-  coats,
-  colours,
-  keptMicron,
-}: {
+interface RunLineProps {
   name: string;
   coats: number | null;
-  colours: string;
-  keptMicron: () => number;
-}) {
+  colours: readonly string[];
+  keptMicron: number;
+}
+
+function RunLine({ name, coats, colours, keptMicron }: RunLineProps) {
   return (
-    <li className="flex items-center gap-2" style={{ height: `${RUN_REM}rem` }}>
+    <li className="flex h-7 items-center gap-2">
       <span className="fig w-6 shrink-0">{coats === null ? '' : `${coats} ×`}</span>
-      <span className="flex-1 cut">
-        {name} {colours && <span className="quiet">{colours}</span>}
+      <span className="flex-1 min-w-0 truncate">
+        {name} {colours.length > 0 && <span className="quiet">{colours.join(', ')}</span>}
       </span>
-      <LiveFig quantity="film" of={keptMicron} className="min-w-12 shrink-0 text-right" />
+      <Fig quantity="film" value={keptMicron} className="min-w-12 shrink-0 text-right" />
     </li>
   );
 }

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { deadVolumeOfProfile } from '#core/film/deadVolume';
-import { ABRADE_FOR, layerQuantities, layerWorking, type AreaOf, type Layer, type PrimerFor } from '#core/film/layer';
+import { ABRADE_FOR, type Layer, type PrimerFor } from '#core/model/layer';
+import { layerQuantities, layerWorking, type AreaOf } from '#core/film/layer';
 import { USUAL_LOSS } from '#core/film/spreading';
-import { THINNER_FAMILIES, type SheetBody, type SheetRevision } from '#core/sheet/sheet';
+import { THINNER_FAMILIES, type SheetBody, type SheetRevision } from '#core/model/sheet';
 import { onProduct } from '#core/system/system';
 import { largestFilm, largestThinner } from '#core/system/stack';
 import { formatQuantity } from '#core/units/format';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { overrideKey, type Override } from '#core/system/mend';
-import type { Layer } from '#core/film/layer';
+import type { Layer } from '#core/model/layer';
 import type { Finding, Mend, ZoneRecord } from '#core/system/stack';
 import { TextField } from '../../parts/Field';
 import { RECORD_WORDS, SEVERITY_WORDS } from '../../parts/choiceWords';
@@ -30,7 +30,7 @@ export function FindingsPanel({
 }) {
   if (layers.length === 0) return null;
   return (
-    <section aria-labelledby="findings" className="apart">
+    <section aria-labelledby="findings">
       <h2 id="findings" className="ruled pb-1">
         {findings.length === 0 ? 'It holds together' : 'What the rules say'}
       </h2>

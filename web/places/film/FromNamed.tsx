@@ -3,8 +3,8 @@ import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
 import { applyNamed, departure } from '#core/system/system';
-import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
-import type { NamedBuildUpRow } from '#contracts/system';
+import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
+import type { NamedBuildUpRow } from '#contracts/rows/system';
 import { save, useLibrary, useNamed, useSheets, type BoatView } from '../../data/store';
 import { Choice, QuantityField, TextField } from '../../parts/Field';
 import { BOND_WORDS } from '../../parts/choiceWords';
@@ -34,7 +34,7 @@ export function FromNamed({
     return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const sheetOf = sheetIdsOf(sheets, view.sheets);
   const followed = named.find((n) => n.id === row?.namedId);
-  const told = followed && row ? departure({ named: followed.layers, layers: row.layers, sheetOf }) : null;
+  const departed = followed && row ? departure({ named: followed.layers, layers: row.layers, sheetOf }) : null;
   const fits = (n: NamedBuildUpRow) => n.exposure === surface.exposure && n.substrates.includes(surface.substrate);
   const list = named.filter((n) => all === 'all' || fits(n));
   const isOn = (layerId: string) => coatOf(view.coats, surface.id, layerId) !== undefined;
@@ -55,13 +55,13 @@ export function FromNamed({
           Back
         </button>
       </div>
-      {followed && told && (
+      {followed && departed && (
         <p>
           Follows{' '}
           <Link to={`/build-ups/${followed.id}`} className="underline underline-offset-4">
             {followed.name}
           </Link>
-          {told.follows ? '.' : ` and departs from it: ${told.differences.join(', ')}.`}
+          {departed.follows ? '.' : ` and departs from it: ${departed.differences.join(', ')}.`}
         </p>
       )}
       <Choice

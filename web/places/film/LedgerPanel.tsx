@@ -1,39 +1,33 @@
-import { computed, type ReadonlySignal } from '@preact/signals-core';
 import { ShoppingCart } from 'lucide-react';
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { Ledger } from '#core/system/ledger';
 import type { BuildUpQuantities } from '#core/system/quantities';
 import { packsMinor } from '#core/stores/money';
-import { LiveLines, LiveFig, LiveRange, LiveText, useLive } from '../../parts/live';
-import { casesWords, moneyWords, packWords } from '../../parts/words';
-import type { Job } from './useLedger';
+import type { JobProduct } from '#core/stores/share';
+import { Fig, FigRange } from '../../parts/Fig';
+import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts/words';
+import type { JobLedger } from './useLedger';
 
 /** Name, this zone, the job, what to buy; on a phone the name and the job over the other two. */
 const COLUMNS = 'grid grid-cols-2 gap-x-3 sm:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_12.5rem]';
 
-/** What this zone takes and what the whole job then has to buy; it follows the film while that is dragged and is drawn apart from what rests then. */
+/** What this zone takes and what the whole job then has to buy. */
 export function LedgerPanel({
   quantities,
-  ledger,
   job,
   boatId,
   sheetIdOf,
 }: {
   /** Of this zone; null where they cannot be worked out. */
-  quantities: ReadonlySignal<BuildUpQuantities | null>;
-  ledger: ReadonlySignal<Ledger>;
-  job: Job;
+  quantities: BuildUpQuantities | null;
+  job: JobLedger;
   boatId: string;
   sheetIdOf: (revisionId: string) => string | undefined;
 }) {
-  const revisions = useLive(
-    useMemo(() => computed(() => quantities.value?.products.map((p) => p.sheetRevisionId).join() ?? ''), [quantities]),
-  );
-  const abraded = useLive(useMemo(() => computed(() => lostMicron(quantities.value) > 0.5), [quantities]));
-  if (revisions === '') return null;
+  if (!quantities || quantities.products.length === 0) return null;
+  const { products } = job.ledger;
   return (
-    <section aria-labelledby="ledger" className="apart">
+    <section aria-labelledby="ledger">
       <div className="ruled flex flex-wrap items-baseline gap-x-4 pb-1">
         <h2 id="ledger" className="mr-auto">
           Litres and packs
@@ -53,101 +47,104 @@ export function LedgerPanel({
             </span>
           ))}
         </div>
-        {revisions.split(',').map((id, i) => (
+        {quantities.products.map((zone) => (
           <ProductRow
-            key={id}
-            zone={() => quantities.value?.products[i]}
-            whole={() => ledger.value.products.find((x) => x.sheetId === sheetIdOf(id))}
+            key={zone.sheetRevisionId}
+            zone={zone}
+            product={products.find((p) => p.sheetId === sheetIdOf(zone.sheetRevisionId))}
             job={job}
           />
         ))}
       </div>
-      <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap sm:box-of-its-own">
-        <span className="min-w-0">
-          Film <LiveFig quantity="film" of={() => quantities.value?.total.dftMicron ?? 0} className="text-xl" />
-          {abraded && (
-            <>
-              , of which <LiveFig quantity="film" of={() => quantities.value?.total.keptMicron ?? 0} /> stays after
-              abrading
-            </>
-          )}
-        </span>
-        <span className="ml-auto min-w-0">
-          job’s packs{' '}
-          <LiveText
-            of={() => (job.shelfKnown ? moneyWords(packsMinor(ledger.value.products), job.currency) : '…')}
-            className="fig text-xl"
-          />
-        </span>
-      </p>
+      <FilmAndMoney
+        total={quantities.total}
+        money={job.shelfKnown ? moneyWords(packsMinor(products), job.currency) : '…'}
+      />
       <p className="text-sm quiet">
         Packs are enough in {casesWords(job.chance)}, with the shelf used first; litres of coats that are on are no
         longer counted in.
+        {products.some((p) => p.purchase?.provenLeast === false) && ` ${NOT_PROVEN_WORDS}`}
       </p>
     </section>
   );
 }
 
-function lostMicron(quantities: BuildUpQuantities | null): number {
-  return quantities ? quantities.total.dftMicron - quantities.total.keptMicron : 0;
+function FilmAndMoney({ total, money }: { total: BuildUpQuantities['total']; money: string }) {
+  return (
+    <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap">
+      <span className="min-w-0">
+        Film <Fig quantity="film" value={total.dftMicron} className="text-xl" />
+        {total.dftMicron - total.keptMicron > 0.5 && (
+          <>
+            , of which <Fig quantity="film" value={total.keptMicron} /> stays after abrading
+          </>
+        )}
+      </span>
+      <span className="ml-auto min-w-0">
+        job’s packs <span className="fig text-xl">{money}</span>
+      </span>
+    </p>
+  );
 }
 
 /** A row of its own where there is room for it; on a phone many packs take the lines they need. */
 function ProductRow({
   zone,
-  whole,
+  product,
   job,
 }: {
-  zone: () => BuildUpQuantities['products'][number] | undefined;
-  whole: () => Ledger['products'][number] | undefined;
-  job: Job;
+  zone: BuildUpQuantities['products'][number];
+  product: JobProduct | undefined;
+  job: JobLedger;
 }) {
-  const name = zone()?.name ?? '';
-  // The ledger hands a product of which the same is wanted on as the same object: nothing of it is told anew then.
-  const product = useMemo(() => computed(whole), [whole]);
-  const wanted = useLive(useMemo(() => computed(() => product.value !== undefined), [product]));
+  const { name, litres } = zone;
   return (
     <div
       role="row"
       data-product={name}
-      className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:box-of-its-own sm:h-18 sm:grid-rows-[auto_1fr]`}
+      className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:h-18 sm:grid-rows-[auto_1fr]`}
     >
-      <span role="rowheader" className="line-clamp-2 overflow-clip self-start sm:row-span-2" title={name}>
+      <span role="rowheader" className="line-clamp-2 self-start sm:row-span-2" title={name}>
         {name}
       </span>
       <Cell label="this zone" className="max-sm:order-1 max-sm:text-left sm:row-span-2">
-        <LiveFig quantity="volume" of={() => zone()?.litres.likely ?? 0} approx className="text-lg" />
+        <Fig quantity="volume" value={litres.likely} approx className="text-lg" />
         <span className="narrow quiet block text-sm whitespace-nowrap">
-          <LiveRange quantity="volume" low={() => zone()?.litres.low ?? 0} high={() => zone()?.litres.high ?? 0} />
+          <FigRange quantity="volume" low={litres.low} high={litres.high} />
         </span>
       </Cell>
       <Cell label="job still needs">
-        {wanted ? (
-          <LiveFig quantity="volume" of={() => product.value?.wantL ?? 0} />
-        ) : (
-          <span className="quiet">nothing</span>
-        )}
+        {product ? <Fig quantity="volume" value={product.wantL} /> : <span className="quiet">nothing</span>}
       </Cell>
       <Cell label="to buy" className="max-sm:order-2 sm:contents">
-        <LiveText of={() => costTold(product.value, job)} className="fig sm:text-right" />
-        <LiveLines of={() => packsTold(product.value, job)} className="narrow sm:col-span-2 sm:text-right" />
+        <span className="fig sm:text-right">{costOf(product, job)}</span>
+        <PackLines packs={packsOf(product, job)} className="sm:col-span-2 sm:text-right" />
       </Cell>
     </div>
   );
 }
 
-function packsTold(product: Ledger['products'][number] | undefined, { shelfKnown }: Job): string {
+function packsOf(product: JobProduct | undefined, { shelfKnown }: JobLedger): string {
   if (!shelfKnown) return '…';
   if (!product) return '·';
   const packs = product.purchase?.packs;
   return !packs ? 'no pack on the sheet covers it' : packs.length === 0 ? 'on the shelf' : packWords(packs);
 }
 
-function costTold(product: Ledger['products'][number] | undefined, { shelfKnown, currency }: Job): string {
+function costOf(product: JobProduct | undefined, { shelfKnown, currency }: JobLedger): string {
   const purchase = product?.purchase;
   return shelfKnown && purchase && purchase.packs.length > 0 && purchase.costMinor !== null
     ? moneyWords(purchase.costMinor, currency)
     : '';
+}
+
+/** Packs that may be many: two lines of them where there is room for a row of its own, all on a phone; whole as its title. */
+export function PackLines({ packs, className }: { packs: string; className: string }) {
+  return (
+    <span className={`narrow block min-w-0 px-0.5 leading-tight sm:line-clamp-2 ${className}`} title={packs}>
+      {packs}
+    </span>
+  );
 }
 
 function Cell({ label, className = '', children }: { label: string; className?: string; children: ReactNode }) {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { coatOf } from '#core/coat/fold';
-import { ABRADE_FOR, type Layer } from '#core/film/layer';
+import { ABRADE_FOR, type Layer } from '#core/model/layer';
 import { USUAL_LOSS } from '#core/film/spreading';
 import { packsMinor } from '#core/stores/money';
 import { jobList } from '#core/stores/share';
@@ -19,10 +19,10 @@ import {
 } from '#core/system/schools';
 import { coatNeeds, structureIsOpen } from '#core/stores/needs';
 import { weatherAt } from '#core/air/weather';
-import type { BuildUpRow, SurfaceRow } from '#contracts/boat';
+import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
-import { save, useNamed, useSheets, type BoatView } from '../../data/store';
+import { save, useNamed, type BoatView } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { Choice, QuantityField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
@@ -30,6 +30,7 @@ import { ABRADE_FOR_WORDS, BOND_WORDS, PRIMER_FOR_WORDS } from '../../parts/choi
 import { METHOD_WORDS, moneyWords, spanWords } from '../../parts/words';
 import { FindingMark } from './FindingMark';
 import { useSheetOf } from './useLedger';
+import { counted } from '#core/units/format';
 
 interface Way {
   readonly name: string;
@@ -59,14 +60,12 @@ export function SchoolsPage() {
 function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
   const { boat, jobs, buildUps, sheetById, hours, at } = view;
   const { named } = useNamed();
-  const { data: sheets } = useSheets();
   const sheetOf = useSheetOf();
   const job = jobs[jobs.length - 1];
   const choices = job?.choices ?? USUAL_CHOICES;
   const [tempC, setTemp] = useState<number | null>(() => Math.round(weatherAt(hours, at)?.airC ?? 18));
   const row = buildUps.find((b) => b.surfaceId === surface.id);
-  const revisions = new Map([...sheetById, ...(sheets ?? []).map((s) => [s.current.id, s.current] as const)]);
-  const own = withSheets(row?.layers ?? [], revisions);
+  const own = withSheets(row?.layers ?? [], sheetById);
   const choose = (change: Partial<JobChoices>) => {
     if (job) void save({ kind: 'job', row: { ...job, choices: { ...choices, ...change } } }, 'School chosen');
   };
@@ -103,7 +102,7 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
       : []),
     ...(named ?? [])
       .filter((n) => n.exposure === surface.exposure && n.substrates.includes(surface.substrate))
-      .map((n) => ({ name: n.name, layers: withSheets(n.layers, revisions), take: null })),
+      .map((n) => ({ name: n.name, layers: withSheets(n.layers, sheetById), take: null })),
   ];
   const figuresOf = (layers: readonly SheetLayer[]): WayFigures | null =>
     attempt(() => {
@@ -112,7 +111,7 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
         surfaces: [surface],
         buildUps: [{ surfaceId: surface.id, layers }],
         coats: [],
-        revisionById: revisions,
+        revisionById: sheetById,
       });
       const products = jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.9 });
       const minor = products.every((p) => p.purchase?.costMinor != null) ? packsMinor(products) : null;
@@ -222,7 +221,7 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
             </thead>
             <tbody>
               {ways.map((way, i) => (
-                <WayRow key={`${way.name}${i}`} way={way} told={figuresOf(way.layers)} currency={currency} />
+                <WayRow key={`${way.name}${i}`} way={way} figures={figuresOf(way.layers)} currency={currency} />
               ))}
             </tbody>
           </table>
@@ -250,8 +249,8 @@ function putOnBy(layer: SheetLayer, method: Layer['method']): SheetLayer {
   };
 }
 
-function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; currency: string }) {
-  if (!told) {
+function WayRow({ way, figures, currency }: { way: Way; figures: WayFigures | null; currency: string }) {
+  if (!figures) {
     return (
       <tr className="border-b border-base-300">
         <th scope="row" className="py-1.5 pr-3 font-normal">
@@ -263,14 +262,14 @@ function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; cu
       </tr>
     );
   }
-  const { figures: f, air } = told;
+  const { figures: f, air } = figures;
   return (
     <tr className="border-b border-base-300 align-baseline">
       <th scope="row" className="min-w-40 py-1.5 pr-3 font-semibold">
         {way.name}{' '}
-        {told.stops > 0 && (
+        {figures.stops > 0 && (
           <span className="narrow inline-flex items-center gap-1 font-medium whitespace-nowrap">
-            <FindingMark severity="stop" size={15} /> {told.stops} {told.stops === 1 ? 'stop' : 'stops'}
+            <FindingMark severity="stop" size={15} /> {counted(figures.stops, 'stop')}
           </span>
         )}
       </th>
@@ -281,14 +280,18 @@ function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; cu
       <td className="px-2 text-right">
         <Fig quantity="volume" value={f.litres.likely} approx />
       </td>
-      <td className="fig px-2 text-right">{told.minor === null ? '·' : moneyWords(told.minor, currency)}</td>
+      <td className="fig px-2 text-right">{figures.minor === null ? '·' : moneyWords(figures.minor, currency)}</td>
       <td className="fig px-2 text-right">{spanWords(f.paintH * HOUR_MS)}</td>
       <td className="fig px-2 text-right">{f.abradeH > 0 ? spanWords(f.abradeH * HOUR_MS) : 'none'}</td>
       <td
         className="px-2 text-right"
         title={f.without.length > 0 ? `No overcoat time on the sheet of ${f.without.join(', ')}` : undefined}
       >
-        {f.days === null ? <span className="quiet">no times</span> : <span className="fig">{f.days.toFixed(1)}</span>}
+        {f.days === null ? (
+          <span className="quiet">no times</span>
+        ) : (
+          <span className="fig">{Number.isFinite(f.days) ? f.days.toFixed(1) : 'never'}</span>
+        )}
       </td>
       <td className="fig px-2 text-right">
         {f.narrowestWindowH === null
@@ -308,7 +311,12 @@ function WayRow({ way, told, currency }: { way: Way; told: WayFigures | null; cu
             , damp to <Fig quantity="percent" value={air.rhMax} digits={0} />
           </>
         )}
-        {air.touchDryH !== null && <>, dry for {spanWords(air.touchDryH * HOUR_MS)}</>}
+        {air.touchDryH !== null &&
+          (Number.isFinite(air.touchDryH) ? (
+            <>, dry for {spanWords(air.touchDryH * HOUR_MS)}</>
+          ) : (
+            ', never dry so cold'
+          ))}
       </td>
       <td className="pl-2 text-right">
         {way.take && (

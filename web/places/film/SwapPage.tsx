@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { coatOf } from '#core/coat/fold';
-import type { Surface } from '#core/coat/zoneStatus';
-import type { Layer } from '#core/film/layer';
-import type { SheetRevision } from '#core/sheet/sheet';
+import type { Surface } from '#core/model/surface';
+import type { Layer } from '#core/model/layer';
+import type { SheetRevision } from '#core/model/sheet';
 import { packsMinor } from '#core/stores/money';
 import { onProduct, swapProduct } from '#core/system/system';
 import type { Finding } from '#core/system/stack';
@@ -14,6 +14,7 @@ import { Fig } from '../../parts/Fig';
 import { moneyWords, SHEET_KIND_WORDS } from '../../parts/words';
 import { FindingMark } from './FindingMark';
 import { useJobLedger, type JobLedger } from './useLedger';
+import { counted } from '#core/units/format';
 
 /** Another product for one, on every zone of the job: what it would change is shown before anything is written. */
 export function SwapPage() {
@@ -51,7 +52,7 @@ export function SwapPage() {
     }));
     void save(
       { kind: 'buildUps', boatId: boat.id, rows },
-      `${to.current.body.name} on ${rows.length} ${rows.length === 1 ? 'zone' : 'zones'}`,
+      `${to.current.body.name} on ${counted(rows.length, 'zone')}`,
     );
     void navigate(`/boats/${boat.id}/film`);
   };
@@ -107,7 +108,7 @@ export function SwapPage() {
             </span>
           </p>
           <button type="button" className="btn btn-primary" disabled={!drafts || drafts.size === 0} onClick={go}>
-            Change it on {drafts?.size ?? 0} {drafts?.size === 1 ? 'zone' : 'zones'}
+            Change it on {counted(drafts?.size ?? 0, 'zone')}
           </button>
         </>
       )}
@@ -151,12 +152,12 @@ function swapped(view: BoatView, fromSheetId: string, to: SheetRevision): Map<st
 
 function ZoneChange({ surface, before, after }: { surface: Surface; before: JobLedger; after: JobLedger }) {
   const [was, will] = [before, after].map((j) => j.ledger.zones.find((z) => z.surfaceId === surface.id));
-  const told = (f: Finding) => `${f.rule}${f.upper}`;
+  const findingKey = (f: Finding) => `${f.rule}${f.upper}`;
   const fresh = (will?.findings ?? []).filter(
-    (f) => f.severity !== 'note' && !was?.findings.some((o) => told(o) === told(f)),
+    (f) => f.severity !== 'note' && !was?.findings.some((o) => findingKey(o) === findingKey(f)),
   );
   const gone = (was?.findings ?? []).filter(
-    (f) => f.severity !== 'note' && !will?.findings.some((o) => told(o) === told(f)),
+    (f) => f.severity !== 'note' && !will?.findings.some((o) => findingKey(o) === findingKey(f)),
   );
   return (
     <li className="py-2">
@@ -176,12 +177,12 @@ function ZoneChange({ surface, before, after }: { surface: Surface; before: JobL
         )}
       </p>
       {fresh.map((f) => (
-        <p key={told(f)} className="flex items-start gap-2">
+        <p key={findingKey(f)} className="flex items-start gap-2">
           <FindingMark severity={f.severity} /> {f.reason}
         </p>
       ))}
       {gone.map((f) => (
-        <p key={told(f)} className="text-sm quiet">
+        <p key={findingKey(f)} className="text-sm quiet">
           No longer: {f.reason}
         </p>
       ))}

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { sheet } from '#core/sheet/example.fixture';
-import type { SheetRevision } from '#core/sheet/sheet';
+import type { SheetRevision } from '#core/model/sheet';
 import { sheets } from '#core/system/sheets.fixture';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import { overrideKey } from '#core/system/mend';
-import { USUAL_RULES, type LotRow, type Stores } from '#contracts/stores';
+import { USUAL_RULES, type LotRow, type Stores } from '#contracts/rows/stores';
 import type { BoatView } from '../../data/store';
-import { openStops, sectionCoats, shelfOf } from './planned';
+import { openStopsOf, sectionCoats, shelfOf } from './planned';
 
 const revision = (id: string, body: SheetRevision['body']): SheetRevision => ({
   id,
@@ -69,12 +69,12 @@ const next = (id: string) =>
 
 describe('stops that stand against a zone’s next coat', () => {
   it('are those about that coat only', () => {
-    expect(openStops(viewWith(), next('a')).map((f) => f.rule)).toEqual(['strongOverOnePack']);
-    expect(openStops(viewWith(), next('b'))).toEqual([]);
-    expect(openStops(viewWith(), next('gone'))).toEqual([]);
+    expect(openStopsOf(viewWith(), next('a')).map((f) => f.rule)).toEqual(['strongOverOnePack']);
+    expect(openStopsOf(viewWith(), next('b'))).toEqual([]);
+    expect(openStopsOf(viewWith(), next('gone'))).toEqual([]);
   });
   it('are gone once someone let them stand, or put the test patch on record', () => {
-    const [stop] = openStops(viewWith(), next('a'));
+    const [stop] = openStopsOf(viewWith(), next('a'));
     const override = {
       rule: stop!.rule,
       key: overrideKey(stop!, layers),
@@ -82,9 +82,9 @@ describe('stops that stand against a zone’s next coat', () => {
       at: 0,
       painter: '',
     };
-    expect(openStops(viewWith({ buildUps: [{ ...build, overrides: [override] }] }), next('a'))).toEqual([]);
+    expect(openStopsOf(viewWith({ buildUps: [{ ...build, overrides: [override] }] }), next('a'))).toEqual([]);
     expect(
-      openStops(
+      openStopsOf(
         viewWith({
           buildUps: [{ ...build, records: [{ id: 'r', kind: 'testPatch', at: 0, painter: '', note: 'held' }] }],
         }),
@@ -97,7 +97,7 @@ describe('stops that stand against a zone’s next coat', () => {
       buildUps: [{ ...build, layers: other, overrides: [override] }],
       sheetById: new Map([['topcoat2', { ...topcoat, id: 'topcoat2' }]]),
     });
-    expect(openStops(changed, next('a'))).toHaveLength(1);
+    expect(openStopsOf(changed, next('a'))).toHaveLength(1);
   });
 });
 

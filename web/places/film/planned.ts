@@ -1,17 +1,17 @@
 import { coatOf, measuredFilm } from '#core/coat/fold';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
-import type { Layer } from '#core/film/layer';
-import type { SheetBody, SheetRevision } from '#core/sheet/sheet';
+import type { Layer } from '#core/model/layer';
+import type { SheetBody, SheetRevision } from '#core/model/sheet';
 import { lotStates } from '#core/stores/lots';
 import { shareShelf } from '#core/stores/share';
-import { checkBuildUp } from '#core/system/checkBuildUp';
+import { openStops } from '#core/system/openStops';
 import { withSheets } from '#core/system/ledger';
-import { overrideKey } from '#core/system/mend';
 import type { BuildUpQuantities } from '#core/system/quantities';
 import { keptFilms, type Finding } from '#core/system/stack';
-import type { Stores } from '#contracts/stores';
+import type { SheetRow } from '#contracts/rows/sheet';
+import type { Stores } from '#contracts/rows/stores';
 import type { BoatView } from '../../data/store';
-import type { SectionCoat } from './section/Stack';
+import type { SectionCoat } from './section/coat';
 
 /** What of a boat's view and of the yard's stores the Film place shows, worked out from them alone. */
 
@@ -65,22 +65,15 @@ export function sectionCoats(
 }
 
 /** Stops about a zone's next coat that nobody has let stand. */
-export function openStops(view: BoatView, status: ZoneStatus): Finding[] {
-  const surface = view.surfaces.find((s) => s.id === status.surfaceId);
-  const row = view.buildUps.find((b) => b.surfaceId === status.surfaceId);
-  if (!surface || !row || !status.nextLayer) return [];
-  const at = row.layers.findIndex((l) => l.id === status.nextLayer?.id);
-  const findings = checkBuildUp({
-    substrate: surface.substrate,
-    exposure: surface.exposure,
-    existing: surface.existing,
-    layers: withSheets(row.layers, view.sheetById),
-    waters: view.boat.waters,
-    records: row.records.map((r) => r.kind),
-    openWork: false,
-    targetMicron: row.targetMicron,
-  });
-  return findings.filter(
-    (f) => f.severity === 'stop' && f.upper === at && !row.overrides.some((o) => o.key === overrideKey(f, row.layers)),
-  );
+export function openStopsOf(view: BoatView, { surfaceId, nextLayer }: ZoneStatus): Finding[] {
+  const surface = view.surfaces.find((s) => s.id === surfaceId);
+  const buildUp = view.buildUps.find((b) => b.surfaceId === surfaceId);
+  return surface && buildUp && nextLayer
+    ? openStops({ surface, buildUp, layerId: nextLayer.id, revisionById: view.sheetById, waters: view.boat.waters })
+    : [];
+}
+
+/** Newest sheets that may go on a coat. */
+export function usableSheets(sheets: readonly SheetRow[] | undefined): SheetRevision[] {
+  return (sheets ?? []).filter((s) => !s.withdrawn).map((s) => s.current);
 }

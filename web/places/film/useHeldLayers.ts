@@ -1,48 +1,41 @@
-import { computed, signal, type ReadonlySignal } from '@preact/signals-core';
-import { useLayoutEffect, useMemo, useState } from 'react';
-import type { Layer } from '#core/film/layer';
+import { useState } from 'react';
+import { flushSync } from 'react-dom';
+import type { Layer } from '#core/model/layer';
 
 type Layers = readonly Layer[];
 
-interface HeldLayers {
-  /** As they stand, and as a hand or a key holds one of their films. */
-  readonly layers: ReadonlySignal<Layers>;
+interface Held {
+  readonly layerId: string;
+  readonly dftMicron: number;
+  /** The layers it was let go on: it is shown until others come to stand. Null while it is in hand. */
+  readonly letGoOn: Layers | null;
+}
+
+export interface HeldLayers {
+  /** As they stand, with the one film that a hand or a key holds. */
+  readonly layers: Layers;
   readonly hold: (layerId: string, dftMicron: number) => void;
-  /** @returns the layers to be kept, shown until they stand; null where nothing differs */
+  /** @returns the layers to be kept; null where nothing differs */
   readonly letGo: () => Layers | null;
 }
 
-/** A build-up while one of its films is held. What is held stays held over whatever else comes to stand meanwhile, an answer of the server above all. */
+/** A build-up while one of its films is held: what is held stays so, whatever else comes to stand meanwhile. */
 export function useHeldLayers(standing: Layers): HeldLayers {
-  const [held] = useState(makeHeld);
-  const layers = useMemo(() => computed(() => held.onto(standing)), [held, standing]);
-  useLayoutEffect(() => held.othersStand(), [held, standing]);
-  return { layers, hold: held.hold, letGo: () => held.letGo(standing) };
+  const [held, setHeld] = useState<Held | null>(null);
+  const layers = held && (held.letGoOn === null || held.letGoOn === standing) ? withFilm(standing, held) : standing;
+  return {
+    layers,
+    // A browser tells of a moving pointer once a frame: drawn at once, its figures stand in that same frame.
+    hold: (layerId, dftMicron) => flushSync(() => setHeld({ layerId, dftMicron, letGoOn: null })),
+    letGo: () => {
+      const differs = layers !== standing;
+      setHeld(held && differs ? { ...held, letGoOn: standing } : null);
+      return differs ? layers : null;
+    },
+  };
 }
 
-function makeHeld() {
-  const held = signal<{ layerId: string; dftMicron: number } | null>(null);
-  let inHand = false;
-  const onto = (standing: Layers): Layers => {
-    const now = held.value;
-    if (!now || !standing.some((l) => l.id === now.layerId && l.dftMicron !== now.dftMicron)) return standing;
-    return standing.map((l) => (l.id === now.layerId ? { ...l, dftMicron: now.dftMicron } : l));
-  };
-  return {
-    onto,
-    hold: (layerId: string, dftMicron: number) => {
-      inHand = true;
-      held.value = { layerId, dftMicron };
-    },
-    letGo: (standing: Layers) => {
-      inHand = false;
-      const kept = onto(standing);
-      if (kept !== standing) return kept;
-      held.value = null;
-      return null;
-    },
-    othersStand: () => {
-      if (!inHand) held.value = null;
-    },
-  };
+function withFilm(standing: Layers, { layerId, dftMicron }: Held): Layers {
+  if (!standing.some((l) => l.id === layerId && l.dftMicron !== dftMicron)) return standing;
+  return standing.map((l) => (l.id === layerId ? { ...l, dftMicron } : l));
 }

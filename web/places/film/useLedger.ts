@@ -1,8 +1,8 @@
-import { useMemo, useState } from 'react';
-import type { Layer } from '#core/film/layer';
-import { keptLedger, type Ledger, type LedgerZone } from '#core/system/ledger';
+import { useMemo } from 'react';
+import type { Layer } from '#core/model/layer';
+import { ledger as jobLedger, type Ledger } from '#core/system/ledger';
 import { USUAL_CHOICES, type JobChoices } from '#core/system/schools';
-import { USUAL_RULES } from '#contracts/stores';
+import { USUAL_RULES } from '#contracts/rows/stores';
 import { useSheets, useStores, type BoatView } from '../../data/store';
 import { shelfOf, type SheetOf } from './planned';
 
@@ -24,12 +24,12 @@ export interface JobLedger {
 }
 
 /** A job before its ledger is drawn up: `ledgerOf` does, with the build-ups of some zones as they are being changed. */
-export interface Job extends Omit<JobLedger, 'ledger'> {
+interface Job extends Omit<JobLedger, 'ledger'> {
   readonly ledgerOf: (drafts?: ReadonlyMap<string, readonly Layer[]>) => Ledger;
 }
 
 /** What a ledger rests on but for the drafts: neither the shelf nor the zones change while a film is dragged. */
-export function useJob(view: BoatView): Job {
+function useJob(view: BoatView): Job {
   const { stores, error } = useStores();
   const sheetOf = useSheetOf();
   const { boat, surfaces, buildUps, coats, sheetById, jobs } = view;
@@ -51,14 +51,13 @@ export function useJob(view: BoatView): Job {
       }),
     [surfaces, buildUps],
   );
-  const [ledger] = useState(keptLedger);
   const shelfKnown = onHand !== undefined || error !== null;
   const job = jobs[jobs.length - 1];
   return useMemo(
     () => ({
       ledgerOf: (drafts) =>
-        ledger({
-          zones: drafts ? zones.map((z) => withDraft(z, drafts.get(z.surface.id))) : zones,
+        jobLedger({
+          zones: drafts ? zones.map((z) => ({ ...z, layers: drafts.get(z.surface.id) ?? z.layers })) : zones,
           coats,
           revisionById: sheetById,
           waters: boat.waters,
@@ -71,7 +70,7 @@ export function useJob(view: BoatView): Job {
       currency: job?.currency ?? 'EUR',
       choices: job?.choices ?? USUAL_CHOICES,
     }),
-    [ledger, zones, coats, sheetById, boat.waters, sheetOf, onHand, chance, shelfKnown, job],
+    [zones, coats, sheetById, boat.waters, sheetOf, onHand, chance, shelfKnown, job],
   );
 }
 
@@ -79,9 +78,4 @@ export function useJob(view: BoatView): Job {
 export function useJobLedger(view: BoatView, drafts?: ReadonlyMap<string, readonly Layer[]>): JobLedger {
   const job = useJob(view);
   return useMemo(() => ({ ...job, ledger: job.ledgerOf(drafts) }), [job, drafts]);
-}
-
-/** Zones that no draft is of stay the same object, which the ledger knows again. */
-function withDraft(zone: LedgerZone, draft: readonly Layer[] | undefined): LedgerZone {
-  return draft ? { ...zone, layers: draft } : zone;
 }

@@ -2,15 +2,9 @@ import { Pencil } from 'lucide-react';
 import { useFormContext } from 'react-hook-form';
 import { BOOT_TOP_BAND_M } from '#core/hull/area';
 import { WEAR_PLACES } from '#core/hull/wear';
-import {
-  areaBy,
-  methodsFor,
-  MESH_PARTS,
-  usualPart,
-  usualRange,
-  type AreaMethod,
-  type AreaQuestion,
-} from '#core/hull/zoneArea';
+import { areaBy, methodsFor } from '#core/hull/zoneArea';
+import { type AreaQuestion, usualPart, usualRange } from '#core/hull/areaMethods';
+import { MESH_PARTS, type AreaMethod } from '#core/model/area';
 import { spreadOf } from '#core/hull/uncertainty';
 import type { BoatView } from '../../data/store';
 import { attempt } from '../../parts/attempt';
@@ -78,7 +72,7 @@ export function AreaMethods({
           return (
             <div key={method} className={on ? 'border-l-4 border-base-content bg-base-200 pl-2' : 'pl-3'}>
               <div className="flex items-center gap-2">
-                <label className="hand flex min-w-0 grow items-center gap-2">
+                <label className="min-h-11 flex min-w-0 grow items-center gap-2">
                   <input
                     type="radio"
                     name="area-method"
@@ -251,7 +245,8 @@ function Figures({
       );
     case 'calibrated':
       return <Painted view={view} surfaceId={surfaceId} />;
-    default:
+    case 'girths':
+    case 'shapes':
       return null;
   }
 }

@@ -4,8 +4,9 @@ import { Link, useParams } from 'react-router';
 import { checkStations, strayGirths } from '#core/hull/girths';
 import { boatProfile } from '#core/hull/profile';
 import { girthCells } from '#core/hull/tables';
-import { areaBy, NO_MODEL, type GirthRecord, type GirthStation } from '#core/hull/zoneArea';
-import type { SurfaceRow } from '#contracts/boat';
+import { areaBy } from '#core/hull/zoneArea';
+import { NO_MODEL, type GirthRecord, type GirthStation } from '#core/model/area';
+import type { SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
 import { save, type BoatView } from '../../data/store';
@@ -233,7 +234,7 @@ function Girths({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
                 type="button"
                 aria-current={i === at ? 'step' : undefined}
                 onClick={() => go(i)}
-                className={`hand flex w-full items-center gap-3 text-left lg:min-h-8 ${i === at ? 'bg-base-200 font-semibold' : ''}`}
+                className={`min-h-11 flex w-full items-center gap-3 text-left lg:min-h-8 ${i === at ? 'bg-base-200 font-semibold' : ''}`}
               >
                 <span className="narrow w-8 text-lg">{i + 1}</span>
                 <Fig quantity="length" value={s.xM} className="w-20" />
@@ -283,7 +284,7 @@ function Girths({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
               }
             />
           </div>
-          <label className="hand mt-2 flex items-center gap-2">
+          <label className="min-h-11 mt-2 flex items-center gap-2">
             <input
               type="checkbox"
               className="checkbox"

@@ -4,8 +4,8 @@ import type { HullLines } from '#core/hull/lines';
 import { boatPlan } from '#core/hull/plan';
 import type { Outline } from '#core/hull/profile';
 import { boatSection } from '#core/hull/section';
-import type { ZoneKind } from '#core/hull/zones';
-import type { Boat } from '#contracts/boat';
+import type { ZoneKind } from '#core/model/surface';
+import type { Boat } from '#contracts/rows/boat';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { Fig } from '../../parts/Fig';
 import { StatePattern } from '../../parts/patterns';
@@ -74,7 +74,7 @@ export function HullDrawing(props: Props) {
             </span>
             <input
               type="range"
-              className="slide grow"
+              className="min-h-11 grow accent-base-content"
               min={0}
               max={1}
               step={0.02}
@@ -120,7 +120,7 @@ function Plan({ boat, zones, lines, selected, onPick, svgRef }: Props & { svgRef
             d={(plan.regions[kind] ?? []).map(path).join('')}
             fill={zone?.colourHex ?? BARE[boat.hullMaterial]}
             uid={uid}
-            selected={zone?.surfaceId === selected && zone !== undefined}
+            selected={zone !== undefined && zone.surfaceId === selected}
             onPick={onPick}
           />,
         ];

@@ -1,8 +1,12 @@
 import { Box, Plus, Table2 } from 'lucide-react';
+import { lazy, Suspense } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { NO_MODEL, totalArea, zoneArea } from '#core/hull/zoneArea';
-import { blockingWork, type ZoneStatus } from '#core/coat/zoneStatus';
-import type { SurfaceRow } from '#contracts/boat';
+import { NO_MODEL } from '#core/model/area';
+import { totalArea } from '#core/hull/netAreas';
+import { zoneArea } from '#core/hull/zoneArea';
+import { blockingWork } from '#core/coat/zoneState';
+import { type ZoneStatus } from '#core/coat/zoneStatus';
+import type { SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
 import type { BoatView } from '../../data/store';
@@ -21,7 +25,8 @@ import {
 import { shareWords } from '../../parts/words';
 import { HullDrawing } from './HullDrawing';
 import { bandOf, linesOf } from '../../parts/hullLines';
-import { ZoneForm } from './ZoneForm';
+
+const ZoneForm = lazy(async () => ({ default: (await import('./ZoneForm')).ZoneForm }));
 
 /** The boat drawn from the best that is known of her, her zones and patches, their areas and how they were found. */
 export function HullPlace() {
@@ -85,15 +90,17 @@ export function HullPlace() {
         </p>
       </section>
       <div className="min-w-0">
-        {surfaceId === 'new' ? (
-          <ZoneForm key="new" view={view} surface={null} parent={null} onDone={back} />
-        ) : selected && makingPatch ? (
-          <ZoneForm key={`${selected.id} patch`} view={view} surface={null} parent={selected} onDone={back} />
-        ) : selected ? (
-          <ZoneForm key={selected.id} view={view} surface={selected} parent={parentOf(selected)} onDone={back} />
-        ) : (
-          <ZoneList view={view} base={base} />
-        )}
+        <Suspense fallback={<div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading the zone" />}>
+          {surfaceId === 'new' ? (
+            <ZoneForm key="new" view={view} surface={null} parent={null} onDone={back} />
+          ) : selected && makingPatch ? (
+            <ZoneForm key={`${selected.id} patch`} view={view} surface={null} parent={selected} onDone={back} />
+          ) : selected ? (
+            <ZoneForm key={selected.id} view={view} surface={selected} parent={parentOf(selected)} onDone={back} />
+          ) : (
+            <ZoneList view={view} base={base} />
+          )}
+        </Suspense>
       </div>
     </div>
   );

@@ -15,10 +15,12 @@ import {
   type Placement,
 } from '#core/hull/placement';
 import { MESH_MAX_BYTES } from '#core/hull/stl';
-import { areaBy, usualPart, type MeshRecord } from '#core/hull/zoneArea';
+import { areaBy } from '#core/hull/zoneArea';
+import { usualPart } from '#core/hull/areaMethods';
+import type { MeshRecord } from '#core/model/area';
 import { systemFor } from '#core/units/format';
 import { unitOf } from '#core/units/quantities';
-import type { HullRow, SurfaceRow } from '#contracts/boat';
+import type { HullRow, SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { sendFile, fetchFile } from '../../data/files';
 import { useSettings } from '../../data/settings';
@@ -201,7 +203,7 @@ export function MeshPage() {
           <input
             type="file"
             accept=".stl,.obj,model/stl,model/obj"
-            className="file-input hand"
+            className="file-input min-h-11"
             onChange={(e) => {
               const [file] = e.target.files ?? [];
               if (file) void open(file, file.name, null);
@@ -395,7 +397,7 @@ const Placed = memo(function Placed({
             onPick={(up) => place({ up })}
           />
         </div>
-        <label className="hand flex items-center gap-2">
+        <label className="min-h-11 flex items-center gap-2">
           <input
             type="checkbox"
             className="checkbox"
@@ -459,7 +461,7 @@ const Placed = memo(function Placed({
             {takers.map((zone) => {
               const area = areaFor(zone);
               return (
-                <label key={zone.id} className="hand flex items-center gap-3">
+                <label key={zone.id} className="min-h-11 flex items-center gap-3">
                   <input
                     type="checkbox"
                     className="checkbox"

@@ -5,8 +5,10 @@ import { v7 as uuid } from 'uuid';
 import { linesFromOffsets } from '#core/hull/lines';
 import { checkOffsets } from '#core/hull/offsets';
 import { offsetCells } from '#core/hull/tables';
-import { areaBy, usualRange, type OffsetRecord } from '#core/hull/zoneArea';
-import type { HullRow } from '#contracts/boat';
+import { areaBy } from '#core/hull/zoneArea';
+import { usualRange } from '#core/hull/areaMethods';
+import type { OffsetRecord } from '#core/model/area';
+import type { HullRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { Differences } from '../../parts/Differences';
 import { useSubmit } from '../../data/useSubmit';
@@ -133,7 +135,7 @@ export function OffsetsPage() {
             hint="On the table’s own heights"
           />
           <div>
-            <label className="hand flex items-center gap-2">
+            <label className="min-h-11 flex items-center gap-2">
               <input
                 type="checkbox"
                 className="checkbox"
@@ -142,7 +144,7 @@ export function OffsetsPage() {
               />{' '}
               Stations count from the bow
             </label>
-            <label className="hand flex items-center gap-2">
+            <label className="min-h-11 flex items-center gap-2">
               <input
                 type="checkbox"
                 className="checkbox"

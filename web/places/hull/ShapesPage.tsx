@@ -3,8 +3,8 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { SHAPE_FIGURES, SHAPE_KINDS, shapeArea, sumShapes, type ShapeFigure, type ShapeKind } from '#core/hull/shapes';
-import type { NamedShape } from '#core/hull/zoneArea';
-import type { SurfaceRow } from '#contracts/boat';
+import type { NamedShape } from '#core/model/area';
+import type { SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { Differences } from '../../parts/Differences';
 import { NotFound } from '../../app/PlaceError';
@@ -148,7 +148,7 @@ function Shapes({ surface }: { surface: SurfaceRow }) {
                   title="Shapes that name the same measuring share its error"
                 />
               </div>
-              <label className="hand flex items-center gap-2">
+              <label className="min-h-11 flex items-center gap-2">
                 <input
                   type="checkbox"
                   className="checkbox"
@@ -157,13 +157,9 @@ function Shapes({ surface }: { surface: SurfaceRow }) {
                 />{' '}
                 take off
               </label>
-              <p className="hand ml-auto flex items-center text-xl">
+              <p className="min-h-11 ml-auto flex items-center text-xl">
                 {s.deduct && whole[i] ? '−' : ''}
-                {whole[i] ? (
-                  <Fig quantity="area" value={areaOf(whole[i] as NamedShape)} />
-                ) : (
-                  <span className="quiet">·</span>
-                )}
+                {whole[i] ? <Fig quantity="area" value={areaOf(whole[i])} /> : <span className="quiet">·</span>}
               </p>
               <button
                 type="button"

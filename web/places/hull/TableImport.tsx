@@ -13,10 +13,11 @@ import {
   type TableStyle,
   type TableUnit,
 } from '#core/hull/tables';
-import type { GirthStation } from '#core/hull/zoneArea';
+import type { GirthStation } from '#core/model/area';
 import { FormProblem, SelectField } from '../../parts/Field';
 import { MESH_UNIT_WORDS } from '../../parts/choiceWords';
 import { useModal } from '../../parts/useModal';
+import { counted } from '#core/units/format';
 
 const MOST_BYTES = 2 * 1024 * 1024;
 const SHOWN_ROWS = 14;
@@ -135,7 +136,7 @@ function StyleFields({ style, onStyle }: { style: TableStyle; onStyle: (style: T
         value={style.unit}
         onPick={(unit: TableUnit) => onStyle({ ...style, unit })}
       />
-      <label className="hand flex items-center gap-2 self-end">
+      <label className="min-h-11 flex items-center gap-2 self-end">
         <input
           type="checkbox"
           className="checkbox"
@@ -154,7 +155,7 @@ function guessStyle(cells: readonly (readonly string[])[]): TableStyle {
 
 const width = (sheet: Sheet | null) => Math.max(0, ...(sheet?.cells ?? []).map((r) => r.length));
 const columnName = (sheet: Sheet | null, i: number, headings: boolean) =>
-  (headings && sheet?.cells[0]?.[i]?.trim() ? sheet.cells[0][i] : `column ${i + 1}`) as string;
+  headings && sheet?.cells[0]?.[i]?.trim() ? sheet.cells[0][i] : `column ${i + 1}`;
 
 function ImportDialog({
   title,
@@ -194,7 +195,7 @@ function ImportDialog({
           <input
             type="file"
             accept=".csv,.txt,.tsv,text/csv,text/plain"
-            className="file-input hand"
+            className="file-input min-h-11"
             onChange={(e) => void read(e.target.files?.[0])}
           />
         </label>
@@ -249,9 +250,7 @@ function BadList({ bad }: { bad: readonly BadCell[] }) {
   if (bad.length === 0) return null;
   return (
     <div className="mt-2 border-l-4 border-warning pl-3 text-sm">
-      <p className="font-semibold">
-        {bad.length} {bad.length === 1 ? 'cell is' : 'cells are'} left empty:
-      </p>
+      <p className="font-semibold">{counted(bad.length, 'cell is', 'cells are')} left empty:</p>
       <ul className="max-h-32 overflow-auto" tabIndex={0} aria-label="Cells left empty">
         {bad.slice(0, 40).map((b) => (
           <li key={`${b.row} ${b.column}`}>

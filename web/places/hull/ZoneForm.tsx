@@ -3,9 +3,13 @@ import { useMemo, useRef } from 'react';
 import { FormProvider, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { isMeasured, methodsFor, usualPart, usualRange, type AreaMethod } from '#core/hull/zoneArea';
-import { PATCHES, USUAL_EXPOSURE, type PatchKind, type Substrate, type ZoneKind } from '#core/hull/zones';
-import { surfaceBody, type Boat, type SurfaceDraft, type SurfaceRow } from '#contracts/boat';
+import { isMeasured, methodsFor } from '#core/hull/zoneArea';
+import { usualPart, usualRange } from '#core/hull/areaMethods';
+import type { AreaMethod } from '#core/model/area';
+import { PATCHES, type PatchKind, type Substrate, type ZoneKind } from '#core/model/surface';
+import { USUAL_EXPOSURE } from '#core/hull/zones';
+import { surfaceBody } from '#contracts/schemas/boat';
+import type { Boat, SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
 import { Differences } from '../../parts/Differences';
 import { save, type BoatView } from '../../data/store';
 import { useSubmit } from '../../data/useSubmit';
@@ -199,7 +203,7 @@ export function ZoneForm({
         <MaskList />
         <FormText name="notes" label="Condition, notes" />
         <FormProblem message={failure?.message ?? null} />
-        {theirs && <Differences mine={values as unknown as Record<string, unknown>} theirs={theirs} />}
+        {theirs && <Differences mine={values} theirs={theirs} />}
         <div className="flex flex-wrap gap-3">
           <button type="submit" className="btn btn-primary" disabled={sending}>
             {sending ? 'Saving…' : theirs ? 'Keep what stands here' : parent ? 'Save patch' : 'Save zone'}
@@ -302,7 +306,7 @@ function OpenWorkList() {
       </div>
       {fields.map((field, i) => (
         <div key={field.key} className="flex flex-wrap items-end gap-2 py-1">
-          <label className="hand flex items-center gap-2">
+          <label className="min-h-11 flex items-center gap-2">
             <input type="checkbox" className="checkbox" {...register(`openWork.${i}.done`)} /> done
           </label>
           <div className="w-44 grow">

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { AreaRecord } from '#core/hull/zoneArea';
+import type { AreaRecord } from '#core/model/area';
 import { cleanArea } from './cleanArea';
 
 const whole: AreaRecord = {
@@ -17,7 +17,7 @@ const whole: AreaRecord = {
   calibrated: { coatId: null, litres: 3, wetFilmMicron: 150, thinner: 0, readings: 5 },
   band: { place: 'stem', widthM: 0.3, lengthM: null },
 };
-const with_ = (change: object): AreaRecord => ({ ...whole, ...change }) as AreaRecord;
+const with_ = (change: object): AreaRecord => ({ ...whole, ...change });
 
 describe('what a form holds of an area', () => {
   it('is kept whole where its figures are, whichever method is in use', () => {

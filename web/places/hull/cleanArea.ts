@@ -1,4 +1,4 @@
-import type { AreaMethod, AreaRecord } from '#core/hull/zoneArea';
+import type { AreaMethod, AreaRecord } from '#core/model/area';
 
 const known = (value: unknown) => value !== null && value !== undefined && !Number.isNaN(value);
 
@@ -15,7 +15,7 @@ export function cleanArea(area: AreaRecord, keep?: AreaMethod): AreaRecord {
   const typed = whole('typed', ['areaM2']);
   return {
     ...area,
-    dimensions: Object.fromEntries(Object.entries(area.dimensions ?? {}).filter(([, v]) => known(v))),
+    dimensions: Object.fromEntries(Object.entries(area.dimensions).filter(([, v]) => known(v))),
     typed: typed ? { areaM2: typed.areaM2, share: Number(typed.share) } : null,
     denny: whole('denny', ['displacedM3']) ?? null,
     calibrated: whole('calibrated', ['litres', 'wetFilmMicron']) ?? null,

@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { DateTime } from 'luxon';
 import { useRef, useState } from 'react';
-import type { KeptBackup, Keeping, Restored } from '#contracts/keeping';
+import type { KeptBackup, Keeping, Restored } from '#contracts/rows/keeping';
 import { call } from '../../data/api';
 import { queryClient } from '../../data/store';
 import { FormProblem } from '../../parts/Field';
+import { counted } from '#core/units/format';
 
 const WHY: Record<KeptBackup['why'], string> = {
   first: 'the first',
@@ -79,8 +80,8 @@ function Done({ done, restoring }: { done: Restored; restoring: Restoring }) {
   return (
     <div className="border-l-4 border-success bg-base-200 px-3 py-2" role="status">
       <p>
-        Restored: {done.rows} rows{done.files > 0 ? `, ${done.files} ${done.files === 1 ? 'file' : 'files'}` : ''}. The
-        yard is as it was in that backup.
+        Restored: {done.rows} rows{done.files > 0 ? `, ${counted(done.files, 'file')}` : ''}. The yard is as it was in
+        that backup.
       </p>
       {before && (
         <>
@@ -134,11 +135,11 @@ function FromFile({ restoring }: { restoring: Restoring }) {
 }
 
 function journalWords({ changes, onDisk }: Keeping['journal']): string {
-  const counted =
+  const soFar =
     changes === 0
       ? ''
-      : ` ${changes} ${changes === 1 ? 'change' : 'changes'} so far, ${onDisk === changes ? 'all' : onDisk} of them on the disk.`;
-  return `Every entry is written to the disk before it counts as saved.${counted}`;
+      : ` ${counted(changes, 'change')} so far, ${onDisk === changes ? 'all' : onDisk} of them on the disk.`;
+  return `Every entry is written to the disk before it counts as saved.${soFar}`;
 }
 
 /** How well the yard is kept: the journal, and the automatic backups. */

@@ -1,5 +1,5 @@
 import { completeness } from '#core/sheet/completeness';
-import type { SheetBody } from '#core/sheet/sheet';
+import type { SheetBody } from '#core/model/sheet';
 
 /** How far a sheet answers what it is asked, and what stays unanswered until a field is filled. */
 export function Meter({ sheet }: { sheet: SheetBody }) {

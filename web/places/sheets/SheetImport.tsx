@@ -2,14 +2,15 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { readSheetCells, readSheetsDocument, SHEETS_FILE_MAX, type SheetsRead } from '#core/sheet/exchange';
 import { sheetProblems } from '#core/sheet/problems';
-import type { SheetBody } from '#core/sheet/sheet';
-import { sheetContent } from '#contracts/sheet';
-import { OPTIONS, sentence } from '#contracts/messages';
-import type { SheetRow } from '#contracts/sheet';
+import type { SheetBody } from '#core/model/sheet';
+import { sheetContent } from '#contracts/schemas/sheet';
+import type { SheetRow } from '#contracts/rows/sheet';
+import { OPTIONS, sentence } from '#contracts/schemas/messages';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem } from '../../parts/Field';
 import { SHEET_KIND_WORDS } from '../../parts/words';
 import { useModal } from '../../parts/useModal';
+import { counted } from '#core/units/format';
 
 /** What becomes of one row of a file. */
 interface Row {
@@ -51,7 +52,7 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
     if (
       await submit(
         { kind: 'sheetImport', id: uuid(), taken: true, sheets },
-        `${sheets.length} ${sheets.length === 1 ? 'sheet' : 'sheets'} taken in`,
+        `${counted(sheets.length, 'sheet')} taken in`,
       )
     )
       dialog.current?.close();
@@ -65,7 +66,7 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
           <input
             type="file"
             accept=".json,.csv,application/json,text/csv"
-            className="file-input hand"
+            className="file-input min-h-11"
             onChange={(e) => void read(e.target.files?.[0])}
           />
         </label>
@@ -113,7 +114,7 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
               disabled={usable.length === 0 || sending}
               onClick={() => void take()}
             >
-              Take {usable.length} {usable.length === 1 ? 'sheet' : 'sheets'} in
+              Take {counted(usable.length, 'sheet')} in
             </button>
           )}
         </div>

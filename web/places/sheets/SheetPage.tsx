@@ -5,12 +5,12 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
 import { sheetProblems, TABLE_NAMES, type TableName } from '#core/sheet/problems';
-import type { SheetBody } from '#core/sheet/sheet';
-import type { TimeTable } from '#core/cure/arrhenius';
+import type { SheetBody } from '#core/model/sheet';
+import type { TimeTable } from '#core/model/timeTable';
 import { Refused } from '../../data/api';
 import { save, useSheet } from '../../data/store';
 import { useSettings } from '../../data/settings';
-import { formatQuantity, plainNumber } from '#core/units/format';
+import { counted, formatQuantity, plainNumber } from '#core/units/format';
 import { NotFound } from '../../app/PlaceError';
 import { Fig, Line } from '../../parts/Fig';
 import { useSubmit } from '../../data/useSubmit';
@@ -35,6 +35,23 @@ export function SheetPage() {
   const revision = sheet.revisions.find((r) => r.id === shown) ?? sheet.current;
   const { body } = revision;
   const warnings = sheetProblems(body);
+  const remove = async () => {
+    if (
+      await submit(
+        {
+          kind: 'sheet',
+          id: sheet.id,
+          revisionId: uuid(),
+          body: sheet.current.body,
+          withdrawn: sheet.withdrawn,
+          deleted: true,
+          version: sheet.version,
+        },
+        `${body.name} removed`,
+      )
+    )
+      void navigate('/sheets');
+  };
   return (
     <article className="mx-auto w-full max-w-6xl px-3 py-4 sm:px-5">
       <header className="flex flex-wrap items-start gap-x-6 gap-y-2 border-b-2 border-base-content pb-3">
@@ -80,27 +97,7 @@ export function SheetPage() {
           <button type="button" className="btn" onClick={() => void saveCsv(`${body.name}.csv`, sheetsToCells([body]))}>
             <Download size={17} aria-hidden="true" /> CSV
           </button>
-          <button
-            type="button"
-            className="btn btn-ghost text-error"
-            onClick={async () => {
-              if (
-                await submit(
-                  {
-                    kind: 'sheet',
-                    id: sheet.id,
-                    revisionId: uuid(),
-                    body: sheet.current.body,
-                    withdrawn: sheet.withdrawn,
-                    deleted: true,
-                    version: sheet.version,
-                  },
-                  `${body.name} removed`,
-                )
-              )
-                void navigate('/sheets');
-            }}
-          >
+          <button type="button" className="btn btn-ghost text-error" onClick={() => void remove()}>
             Remove
           </button>
         </div>
@@ -324,10 +321,7 @@ function Details({ body }: { body: SheetBody }) {
         .join(', '),
     ],
     ['Gloss', body.gloss && GLOSS_WORDS[body.gloss]],
-    [
-      'Hides in',
-      body.hidingCoats === undefined ? null : `${body.hidingCoats} ${body.hidingCoats === 1 ? 'coat' : 'coats'}`,
-    ],
+    ['Hides in', body.hidingCoats === undefined ? null : `${counted(body.hidingCoats, 'coat')}`],
     ['Under water', yes(body.immersible, 'may be immersed', 'must not be immersed')],
     ['In sunlight', yes(body.uvResistant, 'stands it', 'chalks or weathers')],
     ['Drinking water', yes(body.potable, 'certified, as its certificate says')],
@@ -373,14 +367,14 @@ function Details({ body }: { body: SheetBody }) {
         .join('; ') || null,
     ],
   ];
-  const told = rows.filter(([, words]) => words);
-  if (told.length === 0) return null;
+  const given = rows.filter(([, words]) => words);
+  if (given.length === 0) return null;
   return (
     <section
       className="border-t border-base-300 py-2 md:col-span-2 md:columns-2 md:gap-x-12"
       aria-label="Everything else it says"
     >
-      {told.map(([label, words]) => (
+      {given.map(([label, words]) => (
         <div key={label} className="break-inside-avoid border-b border-base-300">
           <Line label={label}>{words}</Line>
         </div>

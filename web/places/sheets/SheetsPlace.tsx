@@ -1,18 +1,20 @@
 import { Download, Upload } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { completeness } from '#core/sheet/completeness';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
-import { SHEET_KINDS, type SheetKind } from '#core/sheet/sheet';
-import type { SheetRow } from '#contracts/sheet';
+import { SHEET_KINDS, type SheetKind } from '#core/model/sheet';
+import type { SheetRow } from '#contracts/rows/sheet';
 import { save, useLibrary, useSheets } from '../../data/store';
 import { SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { saveCsv, saveText } from '../../parts/saveText';
 import { CHEMISTRY_WORDS } from '../../parts/choiceWords';
 import { SHEET_KIND_WORDS, shareWords } from '../../parts/words';
-import { SheetImport } from './SheetImport';
+import { counted } from '#core/units/format';
+
+const SheetImport = lazy(async () => ({ default: (await import('./SheetImport')).SheetImport }));
 
 /** Every data sheet of the yard: found by name, in from a file, out to one. */
 export function SheetsPlace() {
@@ -111,7 +113,11 @@ export function SheetsPlace() {
       </div>
       {sheets && <MadeUp have={sheets} />}
       <p className="mt-3 text-sm quiet">Always follow the maker’s current sheet. The sheets of the demo are made up.</p>
-      {importing && sheets && <SheetImport have={sheets} onClose={() => setImporting(false)} />}
+      {importing && sheets && (
+        <Suspense fallback={null}>
+          <SheetImport have={sheets} onClose={() => setImporting(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -141,7 +147,7 @@ function OneSheet({ sheet }: { sheet: SheetRow }) {
             · {shareWords(body.solids)} solids
             {body.quick ? ' · quick' : ''}
             {sheet.withdrawn ? ' · withdrawn' : ''}
-            {sheet.usedOn > 0 ? ` · on ${sheet.usedOn} ${sheet.usedOn === 1 ? 'zone' : 'zones'}` : ''}
+            {sheet.usedOn > 0 ? ` · on ${counted(sheet.usedOn, 'zone')}` : ''}
           </span>
         </span>
         <span className="narrow quiet text-base">answers {Math.round(share * 100)} %</span>

@@ -1,15 +1,8 @@
 import { Plus, X } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { wrongWay } from '#core/sheet/problems';
-import {
-  ANTIFOULING_TYPES,
-  CHEMISTRIES,
-  GLOSSES,
-  PAINT_METHODS,
-  THINNER_FAMILIES,
-  WATERS,
-  type SheetBody,
-} from '#core/sheet/sheet';
+import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, THINNER_FAMILIES, WATERS, type SheetBody } from '#core/model/sheet';
+import { PAINT_METHODS } from '#core/model/paintMethod';
 import { shownUnit } from '#core/units/format';
 import { useSettings } from '../../data/settings';
 import { QuantityCell } from '../../parts/Field';
@@ -241,7 +234,7 @@ export function MethodFields() {
         <button
           type="button"
           className="btn self-start"
-          onClick={() => rows.append({ method: PAINT_METHODS[(rows.fields.length + 1) % 3] } as never)}
+          onClick={() => rows.append({ method: PAINT_METHODS[(rows.fields.length + 1) % 3] })}
         >
           <Plus size={16} aria-hidden="true" /> Way of putting it on
         </button>

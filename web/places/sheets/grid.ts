@@ -1,6 +1,6 @@
-import type { TimeTable } from '#core/cure/arrhenius';
+import type { TimeTable } from '#core/model/timeTable';
 import { TABLE_NAMES, type TableName } from '#core/sheet/problems';
-import type { OvercoatTimes, SheetBody } from '#core/sheet/sheet';
+import type { OvercoatTimes, SheetBody } from '#core/model/sheet';
 import { parseQuantity } from '#core/units/parse';
 
 /** The time tables of a sheet as they are typed: one row of texts a milestone, one column a temperature. */

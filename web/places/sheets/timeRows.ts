@@ -1,5 +1,5 @@
 import { TABLE_NAMES, type TableName } from '#core/sheet/problems';
-import type { SheetBody } from '#core/sheet/sheet';
+import type { SheetBody } from '#core/model/sheet';
 import { SHEET_KIND_WORDS } from '../../parts/words';
 import type { TimeRow } from './TimeCurve';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sheet } from '#core/sheet/example.fixture';
-import type { SheetBody } from '#core/sheet/sheet';
-import { sheetContent } from '#contracts/sheet';
+import type { SheetBody } from '#core/model/sheet';
+import { sheetContent } from '#contracts/schemas/sheet';
 import { sheets } from '#core/system/sheets.fixture';
 import { timeRows } from './timeRows';
 import { blankSheet, complaintOf, fieldOf, fromSheet, toSheet } from './values';

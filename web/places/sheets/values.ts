@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import type { TableName } from '#core/sheet/problems';
-import type { Pack, SheetBody } from '#core/sheet/sheet';
+import type { Pack, SheetBody } from '#core/model/sheet';
 import { fromGrid, GRID_ROWS, toGrid, type Grid } from './grid';
 
 /** A pack as it is typed: prices in money, litres of each part as one text. */

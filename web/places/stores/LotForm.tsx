@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { LotState } from '#core/stores/lots';
 import { litresFromWeight } from '#core/stores/weigh';
-import type { LotRow } from '#contracts/stores';
-import type { SheetRow } from '#contracts/sheet';
+import type { LotRow } from '#contracts/rows/stores';
+import type { SheetRow } from '#contracts/rows/sheet';
 import { now } from '../../data/now';
 import { useSubmit } from '../../data/useSubmit';
 import { attempt } from '../../parts/attempt';
@@ -65,6 +65,9 @@ export function LotForm({
       )
     )
       onDone();
+  };
+  const remove = async () => {
+    if (await submit({ kind: 'lot', row: { ...row, deleted: true } }, 'Tin taken off the shelf')) onDone();
   };
   return (
     <form
@@ -180,13 +183,7 @@ export function LotForm({
           Back
         </button>
         {row.version > 0 && (
-          <button
-            type="button"
-            className="btn btn-ghost text-error"
-            onClick={async () => {
-              if (await submit({ kind: 'lot', row: { ...row, deleted: true } }, 'Tin taken off the shelf')) onDone();
-            }}
-          >
+          <button type="button" className="btn btn-ghost text-error" onClick={() => void remove()}>
             Take off the shelf
           </button>
         )}

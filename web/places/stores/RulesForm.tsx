@@ -2,7 +2,7 @@ import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { PER, type ConsumableRule, type Per } from '#core/stores/consumables';
-import type { Stores, YardRules } from '#contracts/stores';
+import type { Stores, YardRules } from '#contracts/rows/stores';
 import { useSubmit } from '../../data/useSubmit';
 import { Choice, FormProblem } from '../../parts/Field';
 import { PER_WORDS } from '../../parts/choiceWords';
@@ -76,6 +76,11 @@ export function RulesForm({ stores }: { stores: Stores }) {
       onChange={(e) => change(d.id, { [key]: e.target.value })}
     />
   );
+  const saveList = async () => {
+    if (!(await write({ consumables: list }, 'Rules for consumables saved'))) return;
+    setDrafts(null);
+    setTouched(false);
+  };
   return (
     <section id="rules" aria-labelledby="rules-title" className="mt-4">
       <h2 id="rules-title" className="ruled pb-1">
@@ -173,12 +178,7 @@ export function RulesForm({ stores }: { stores: Stores }) {
               type="button"
               className="btn btn-primary"
               disabled={problem !== null || sending}
-              onClick={async () => {
-                if (await write({ consumables: list }, 'Rules for consumables saved')) {
-                  setDrafts(null);
-                  setTouched(false);
-                }
-              }}
+              onClick={() => void saveList()}
             >
               {theirs ? 'Keep what stands here' : 'Save rules'}
             </button>

@@ -5,9 +5,9 @@ import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { LotState } from '#core/stores/lots';
 import type { SharedShelf } from '#core/stores/share';
-import type { SheetBody } from '#core/sheet/sheet';
-import type { LotRow, Stores } from '#contracts/stores';
-import type { SheetRow } from '#contracts/sheet';
+import type { SheetBody } from '#core/model/sheet';
+import type { LotRow, Stores } from '#contracts/rows/stores';
+import type { SheetRow } from '#contracts/rows/sheet';
 import { now } from '../../data/now';
 import { useSheets, useStores } from '../../data/store';
 import { Fig } from '../../parts/Fig';
@@ -16,6 +16,7 @@ import { useSheetOf } from '../film/useLedger';
 import { LotForm } from './LotForm';
 import { RulesForm } from './RulesForm';
 import { Tin } from './Tin';
+import { counted } from '#core/units/format';
 
 /** The paint store: tins as they stand, base beside hardener, what is spoken for and by whom. */
 export function StoresPlace() {
@@ -178,7 +179,7 @@ function Product({
         {empty.length > 0 && (
           <details className="mt-1">
             <summary className="link-row cursor-pointer quiet">
-              {empty.length} {empty.length === 1 ? 'empty tin' : 'empty tins'}, by what batches took
+              {counted(empty.length, 'empty tin')}, by what batches took
             </summary>
             <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
               {empty.map((lot) => (

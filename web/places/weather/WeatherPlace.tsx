@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { dewPointC, relativeHumidity } from '#core/air/dewPoint';
 import { hourlyFromDays } from '#core/air/typedDays';
 import { weatherGaps } from '#core/air/weather';
-import type { TypedDayRow } from '#contracts/boat';
+import type { TypedDayRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { save, type BoatView } from '../../data/store';
 import { Choice, FormProblem, QuantityField, TextField } from '../../parts/Field';

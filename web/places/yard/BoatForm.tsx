@@ -4,7 +4,8 @@ import { FormProvider, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { dimensionProblems } from '#core/hull/area';
-import { boatBody, jobBody, type Boat, type Job } from '#contracts/boat';
+import { boatBody, jobBody } from '#contracts/schemas/boat';
+import type { Boat, Job } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { Differences } from '../../parts/Differences';
 import { now } from '../../data/now';
@@ -144,7 +145,7 @@ function BoatForm({
       ].map((z) => [z, z.replaceAll('_', ' ')] as const),
     [initial.boat.timeZone],
   );
-  const boat = useWatch({ control: form.control, name: 'boat' }) as Values['boat'];
+  const boat = useWatch<Values, 'boat'>({ control: form.control, name: 'boat' });
   const draft = { ...boat, id: ids.boat };
   const drawable =
     [boat.loaM, boat.lwlM, boat.beamM, boat.draftM, boat.freeboardM].every(
@@ -277,7 +278,7 @@ function BoatForm({
                 type="button"
                 className="btn"
                 onClick={() => {
-                  form.reset({ ...form.getValues(), boat: { ...form.getValues('boat'), ...theirs } } as Values);
+                  form.reset({ ...form.getValues(), boat: { ...form.getValues('boat'), ...theirs } });
                   setFailure(null);
                 }}
               >

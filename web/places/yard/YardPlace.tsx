@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
-import type { Yard, YardBoat, YardZone } from '#contracts/yard';
+import type { Yard, YardBoat, YardZone } from '#contracts/rows/yard';
 import { boatProfile } from '#core/hull/profile';
 import { useNow } from '../../data/now';
 import { useYard } from '../../data/store';
@@ -20,7 +20,7 @@ export function YardPlace() {
       </div>
     );
   }
-  if (!yard) return <p className="p-5">{error?.message ?? 'The yard cannot be shown just now.'}</p>;
+  if (!yard) return <p className="p-5">{error.message}</p>;
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 pb-10 pt-4 sm:px-5">
       <div className="mb-3 flex flex-wrap items-baseline gap-4">

@@ -17,20 +17,17 @@ export function SectionEditor(
   const pitch = narrow ? ROOMY : DENSE;
   return (
     <div ref={box} className="flex min-w-0 items-start overflow-x-clip">
-      {/* A box of its own: laid out by the row that it stands in, the drawing would take the page with it at each change. */}
-      <div className="shrink-0">
-        <Stack
-          coats={coats}
-          selected={selected}
-          onPick={onPick}
-          substrate={substrate}
-          targetMicron={targetMicron}
-          pitch={pitch}
-          width={narrow ? 140 : Math.min(300, Math.round(width * 0.42))}
-          onFilm={onFilm}
-          onFilmDone={onFilmDone}
-        />
-      </div>
+      <Stack
+        coats={coats}
+        selected={selected}
+        onPick={onPick}
+        substrate={substrate}
+        targetMicron={targetMicron}
+        pitch={pitch}
+        width={narrow ? 140 : Math.min(300, Math.round(width * 0.42))}
+        onFilm={onFilm}
+        onFilmDone={onFilmDone}
+      />
       <CoatRows coats={coats} selected={selected} onPick={onPick} pitch={pitch} {...rows} />
     </div>
   );

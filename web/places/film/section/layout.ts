@@ -10,6 +10,8 @@ export interface Pitch {
 export const ROOMY: Pitch = { row: 46, strip: 30 };
 export const DENSE: Pitch = { row: 38, strip: 24 };
 export const TOP = 30;
+/** Left of the coats: the ruler. */
+export const LEFT = 40;
 export const GROUND = 40;
 const LEAST_HEIGHT = 240;
 /** A build-up thinner than this is drawn to this scale, so that one sealer coat does not fill the page. */
@@ -33,11 +35,10 @@ export function layoutOf({ coats, micron, pitch }: { coats: number; micron: numb
 /** Middle of the k-th row from the top. */
 export const rowY = (k: number, { row, strip }: Pitch): number => TOP + k * (row + strip) + row / 2;
 
+/** Where a coat is drawn, px. */
 export interface Band {
   readonly y: number;
   readonly h: number;
-  /** µm up to its upper face. */
-  readonly upTo: number;
 }
 
 /** Films stacked from the substrate out. */
@@ -45,12 +46,8 @@ export function bandsOf(films: readonly number[], { groundY, scale }: Pick<Layou
   let below = 0;
   return films.map((film) => {
     below += film;
-    return { y: groundY - below * scale, h: film * scale, upTo: below };
+    return { y: groundY - below * scale, h: film * scale };
   });
-}
-
-export function niceStep(max: number): number {
-  return [1, 2, 5, 10, 25, 50, 100, 200, 500, 1000, 2000, 5000].find((s) => max / s <= 7) ?? 10_000;
 }
 
 /** A film as a hand drags it: whole tens of a mil in US units; else 5 µm, or 1 µm where the coat is thin. */

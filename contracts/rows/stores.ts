@@ -1,0 +1,46 @@
+import { USUAL_CONSUMABLES } from '#core/stores/consumables';
+import type { ConsumableRule } from '#core/stores/consumables';
+import type { Lot, Pour } from '#core/stores/lots';
+import type { CoatNeed } from '#core/stores/needs';
+
+export interface LotRow extends Lot {
+  version: number;
+  deleted: boolean;
+}
+
+/** What the yard has decided for all its jobs; one row for good. */
+export interface YardRules {
+  id: string;
+  /** Paint is to be enough in so many cases, share. */
+  chance: number;
+  consumables: ConsumableRule[];
+  version: number;
+}
+
+export const YARD_RULES_ID = '01900000-0000-7000-8fff-000000000001';
+
+/** One boat's call on the shelf; boats come in the order of their launch. */
+export interface StoresBoat {
+  boatId: string;
+  name: string;
+  launchOn: string | null;
+  currency: string;
+  needs: CoatNeed[];
+}
+
+/** The shelf and everything that draws on it, in one answer. */
+export interface Stores {
+  /** Today at the yard, civil date. */
+  today: string;
+  lots: LotRow[];
+  pours: Pour[];
+  boats: StoresBoat[];
+  rules: YardRules;
+}
+
+export const USUAL_RULES: YardRules = {
+  id: YARD_RULES_ID,
+  chance: 0.9,
+  consumables: [...USUAL_CONSUMABLES],
+  version: 0,
+};

@@ -1,0 +1,79 @@
+import { LOG_KINDS } from '#core/model/log';
+import Joi from 'joi';
+import { colourHex, id, instant } from './common';
+import type { LogKind } from '#core/model/log';
+
+const kinds = Object.keys(LOG_KINDS) as LogKind[];
+
+const targets = Joi.array()
+  .items(Joi.object({ surfaceId: id.required(), layerId: id.required() }))
+  .min(1)
+  .max(40)
+  .unique('surfaceId');
+
+const litres = Joi.number().min(0).max(10_000);
+
+const orNull = (schema: Joi.Schema) => schema.allow(null).required();
+
+const bodies: Record<LogKind, Joi.ObjectSchema> = {
+  started: Joi.object({
+    on: targets.required(),
+    sheetRevisionId: id.required(),
+    method: Joi.valid('brush', 'roller', 'spray').required(),
+    thinner: Joi.number().min(0).max(0.5).required(),
+    dftMicron: Joi.number().positive().max(5000).required(),
+    colour: Joi.string().trim().max(60).allow('').required(),
+    colourHex: colourHex.required(),
+    overrideReason: orNull(Joi.string().trim().min(3).max(500)),
+    abradedGrit: orNull(Joi.number().integer().min(16).max(5000)),
+  }),
+  reading: Joi.object({
+    airC: orNull(Joi.number().min(-60).max(70).label('Air')),
+    rh: orNull(Joi.number().greater(0).max(1).label('Humidity')),
+    surfaceC: orNull(Joi.number().min(-60).max(90).label('Surface')),
+  }),
+  wetFilm: Joi.object({ micron: Joi.array().items(Joi.number().positive().max(10_000)).min(1).max(200).required() }),
+  batchOn: Joi.object({ batchId: id.required(), litres: litres.required() }),
+  finished: Joi.object({ litresOn: orNull(litres) }),
+  handTest: Joi.object({ test: Joi.valid('thumb', 'sanding').required(), passed: Joi.boolean().required() }),
+  note: Joi.object({ text: Joi.string().trim().min(1).max(2000).required() }),
+  withdrawn: Joi.object({ reason: Joi.string().trim().max(500).allow('').required() }),
+  mixed: Joi.object({
+    sheetRevisionId: id.required(),
+    on: targets.required(),
+    parts: Joi.array()
+      .items(
+        Joi.object({
+          name: Joi.string().max(120).required(),
+          volumeL: litres.required(),
+          massKg: orNull(Joi.number().min(0).max(20_000)),
+        }),
+      )
+      .min(1)
+      .max(6)
+      .required(),
+    thinnerL: litres.required(),
+    totalL: litres.positive().required(),
+    standMin: Joi.number()
+      .min(0)
+      .max(24 * 60)
+      .required(),
+    potLifeH: orNull(Joi.number().positive().max(10_000)),
+    potTempC: orNull(Joi.number().min(-60).max(90)),
+  }),
+  silenced: Joi.object({ timer: Joi.valid('stand', 'pot').required() }),
+  emptied: Joi.object({ litresLeft: litres.required() }),
+};
+
+/** One entry of the log, as the client sends it; `recordedAt` is the server's. */
+export const entryBody = Joi.object({
+  boatId: id.required(),
+  stream: Joi.valid('coat', 'batch', 'zone').required(),
+  streamId: id.required(),
+  kind: Joi.valid(...kinds).required(),
+  occurredAt: instant.required().label('The time'),
+  painter: Joi.string().trim().max(80).allow('').required(),
+  device: Joi.string().trim().max(80).allow('').required(),
+  supersedes: orNull(id),
+  body: Joi.when('kind', { switch: kinds.map((kind) => ({ is: kind, then: bodies[kind].required() })) }),
+}).required();

@@ -1,0 +1,54 @@
+import { PAINT_METHODS } from '#core/model/paintMethod';
+import { PER } from '#core/stores/consumables';
+import Joi from 'joi';
+import { civilDate, id, instant, version } from './common';
+
+const litres = (label: string) => Joi.number().min(0).max(10_000).label(label);
+
+const day = (label: string) => civilDate.allow(null).required().label(label);
+
+const words = (max: number) => Joi.string().trim().max(max).allow('').required();
+
+const kg = (label: string) => Joi.number().min(0).max(20_000).required().label(label);
+
+export const lotBody = Joi.object({
+  sheetId: id.required(),
+  part: Joi.string().trim().min(1).max(120).required().label('Part'),
+  sizeL: litres('Size').positive().required(),
+  batchNumber: words(80),
+  supplier: words(120),
+  boughtOn: day('Bought on'),
+  openedOn: day('Opened on'),
+  expiresOn: day('Use by'),
+  leftL: litres('What is left').required(),
+  measuredAt: instant.required(),
+  weighed: Joi.object({ grossKg: kg('Gross'), tareKg: kg('Tare') })
+    .allow(null)
+    .required(),
+  note: words(500),
+  deleted: Joi.boolean().default(false),
+  version,
+}).required();
+
+export const yardRulesBody = Joi.object({
+  chance: Joi.number().min(0.5).max(0.999).required().label('The chance'),
+  consumables: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(60).required(),
+        name: Joi.string().trim().min(1).max(80).required().label('Name'),
+        amount: Joi.number().min(0).max(1000).required().label('Amount'),
+        per: Joi.valid(...PER).required(),
+        method: Joi.valid(...PAINT_METHODS)
+          .allow(null)
+          .required(),
+        inPack: Joi.number().integer().min(1).max(10_000).required().label('How many in a pack'),
+        priceMinor: Joi.number().integer().min(0).max(1e9).allow(null).required().label('Price'),
+        supplier: words(120),
+      }),
+    )
+    .max(60)
+    .unique('id')
+    .required(),
+  version,
+}).required();

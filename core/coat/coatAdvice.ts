@@ -1,0 +1,37 @@
+import type { StartAdvice } from '../air/lastStart';
+import { startAdvice } from '../air/lastStart';
+import type { SourcedHour, TempSample } from '../air/weather';
+import { USUAL_RATE_M2_PER_H } from '../film/spreading';
+import type { Layer } from '../model/layer';
+import type { PaintMethod } from '../model/paintMethod';
+import type { SheetBody } from '../model/sheet';
+
+/** Hours one painter takes to put a layer on a zone. [M] for the rates */
+export function applyHours(areaM2: number, layer: Pick<Layer, 'method'>, painters = 1): number {
+  return areaM2 / USUAL_RATE_M2_PER_H[layer.method] / painters;
+}
+
+/** When a coat of a sheet may be started on an area, by the sheet's limits and its touch-dry time. */
+export function coatAdvice(options: {
+  now: number;
+  hours: readonly SourcedHour[];
+  temps: readonly TempSample[];
+  sheet: SheetBody;
+  method: PaintMethod;
+  areaM2: number;
+  sheltered: boolean;
+  painters?: number;
+}): StartAdvice {
+  const { now, hours, temps, sheet, method, areaM2, sheltered, painters } = options;
+  return startAdvice({
+    now,
+    hours,
+    surface: temps,
+    limits: sheet.limits,
+    method,
+    sheltered,
+    applyHours: applyHours(areaM2, { method }, painters),
+    ...(sheet.touchDry ? { touchDry: sheet.touchDry } : {}),
+    ...(sheet.minCureC === null ? {} : { minCureC: sheet.minCureC }),
+  });
+}

@@ -1,0 +1,86 @@
+import type { SourcedHour, SurfaceReading, TempSample, WeatherSource } from '../air/weather';
+import type { Coat } from './fold';
+import { milestoneAt } from '../cure/milestone';
+import type { HandTest, OvercoatWindow } from '../cure/window';
+import { sandableAt, windowAfterHandTests } from '../cure/window';
+import type { SheetBody } from '../model/sheet';
+import type { TimeTable } from '../model/timeTable';
+import { overcoatFor } from '../sheet/overcoat';
+
+export interface CoatClocks {
+  readonly window: (OvercoatWindow & { handTest: HandTest | null }) | null;
+  readonly alwaysAbrade: boolean;
+  readonly touchDryAt: number | null;
+  readonly sand: ReturnType<typeof sandableAt>;
+  readonly immersionAt: number | null;
+  /** What the clocks rest on. */
+  readonly inputs: ClockInputs;
+}
+
+export interface ClockInputs {
+  readonly readings: number;
+  readonly sources: readonly WeatherSource[];
+  /** How far the weather goes, epoch ms. */
+  readonly knownUntil: number;
+  /** Surface temperature at the start of the coat, °C. */
+  readonly startTempC: number;
+  readonly lowestC: number;
+  readonly highestC: number;
+}
+
+const table = (t: TimeTable | null | undefined) => (t ? { table: t } : {});
+
+/**
+ * The clocks of one finished coat towards the coat that follows it.
+ * @throws RangeError when the series starts after the coat did
+ */
+export function coatClocks(options: {
+  coat: Pick<Coat, 'startedAt' | 'finishedAt' | 'handTests'>;
+  sheet: SheetBody;
+  following: SheetBody | null;
+  temps: readonly TempSample[];
+  readings: readonly SurfaceReading[];
+  hours: readonly SourcedHour[];
+}): CoatClocks {
+  const { coat, sheet, following, temps, hours } = options;
+  const { startedAt } = coat;
+  const finishedAt = coat.finishedAt ?? startedAt;
+  const times = overcoatFor(sheet, following?.kind ?? null);
+  const cure = sheet.minCureC === null ? {} : { minCureC: sheet.minCureC };
+  const reached = (t: TimeTable | null) =>
+    t ? milestoneAt({ table: t, kind: 'minimum', appliedAt: finishedAt, temps, ...cure }) : null;
+  const window = times
+    ? windowAfterHandTests({
+        startedAt,
+        finishedAt,
+        temps,
+        tests: coat.handTests,
+        minimum: times.minimum,
+        ...(times.tackLimit ? { tackLimit: times.tackLimit } : {}),
+        ...(times.maximum ? { maximum: times.maximum } : {}),
+        ...cure,
+      })
+    : null;
+  const last = temps[temps.length - 1] as TempSample;
+  const until = window?.bondsUntil ?? window?.opensAt ?? last.at;
+  const span = temps.filter((s) => s.at >= startedAt && s.at <= Math.max(until, startedAt + 3_600_000));
+  const spanC = span.map((s) => s.tempC);
+  const sources = [
+    ...new Set(hours.filter((h) => h.at >= startedAt - 3_600_000 && h.at <= until).map((h) => h.source)),
+  ];
+  return {
+    window,
+    alwaysAbrade: times?.alwaysAbrade ?? false,
+    touchDryAt: reached(sheet.touchDry),
+    sand: sandableAt({ finishedAt, temps, tests: coat.handTests, ...table(sheet.sandable), ...cure }),
+    immersionAt: reached(sheet.immersion),
+    inputs: {
+      readings: options.readings.filter((r) => r.at >= startedAt - 6 * 3_600_000).length,
+      sources,
+      knownUntil: last.at,
+      startTempC: spanC[0] ?? (temps[0] as TempSample).tempC,
+      lowestC: Math.min(...spanC),
+      highestC: Math.max(...spanC),
+    },
+  };
+}

@@ -1,0 +1,189 @@
+import type { ConditionVerdict, Conditions } from '../air/conditions';
+import type { SourcedHour } from '../air/weather';
+import type { NewEntry } from '../model/log';
+import type { PaintMethod } from '../model/paintMethod';
+import type { OpenWork } from '../model/surface';
+import type { Finding } from '../system/stack';
+import type { MixedBatch } from './fold';
+import type { ZoneStatus } from './zoneStatus';
+
+/** Readings at the hull; null: not taken. Not a number: cannot be read. Humidity is a share. */
+export interface StartReadings {
+  readonly airC: number | null;
+  readonly rh: number | null;
+  readonly surfaceC: number | null;
+}
+
+/** What someone wants to start, or says was started. Instants are epoch ms; not a number: cannot be read. */
+export interface StartWish {
+  readonly when: 'now' | 'earlier';
+  readonly startedAt: number;
+  /** Of a coat that was earlier. */
+  readonly finishedAt: number;
+  readonly readings: StartReadings;
+  /** Grit the coat beneath was abraded with, as it was typed. */
+  readonly grit: string;
+  /** Why it is started all the same. */
+  readonly reason: string;
+}
+
+const COARSEST_GRIT = 16;
+
+/** A grit as it was typed: a whole number from 16 up; null where it is none. @example gritOf(' 180 ') // → 180 */
+export function gritOf(typed: string): number | null {
+  const grit = Number(typed);
+  return typed.trim() !== '' && Number.isInteger(grit) && grit >= COARSEST_GRIT ? grit : null;
+}
+
+/** A reading as far as it can be used. */
+const usable = (value: number | null) => (value === null || Number.isNaN(value) ? null : value);
+
+/** Readings without those that cannot be read. */
+export function usableReadings({ airC, rh, surfaceC }: StartReadings): StartReadings {
+  return { airC: usable(airC), rh: usable(rh), surfaceC: usable(surfaceC) };
+}
+
+/**
+ * The conditions of a start: what was read, the forecast and the surface worked out from it where nothing was.
+ * @param options.forecast null where the weather does not reach so far
+ * @returns null where not all of them are known
+ */
+export function startConditions(options: {
+  readings: StartReadings;
+  forecast: Omit<SourcedHour, 'at' | 'source'> | null;
+  surfaceC: number | null;
+}): Conditions | null {
+  const { forecast } = options;
+  const read = usableReadings(options.readings);
+  const airC = read.airC ?? forecast?.airC ?? null;
+  const rh = read.rh ?? forecast?.rh ?? null;
+  const surfaceC = read.surfaceC ?? (forecast ? options.surfaceC : null);
+  if (airC === null || rh === null || surfaceC === null) return null;
+  return {
+    airC,
+    rh,
+    surfaceC,
+    ...(forecast?.windMs === undefined ? {} : { windMs: forecast.windMs }),
+    ...(forecast?.rainMm === undefined ? {} : { rainMm: forecast.rainMm }),
+  };
+}
+
+/** One thing that stands against a start; its words are the interface's. */
+export type Against =
+  | { readonly kind: 'window'; readonly status: ZoneStatus }
+  | { readonly kind: 'openWork'; readonly surfaceId: string; readonly work: OpenWork }
+  | { readonly kind: 'air' }
+  | { readonly kind: 'rule'; readonly surfaceId: string; readonly finding: Finding };
+
+/** A zone that the coat goes onto. */
+export interface StartZone {
+  readonly status: ZoneStatus;
+  readonly openWork: readonly OpenWork[];
+  /** Stops of the rules about its next coat that nobody has let stand. */
+  readonly stops: readonly Finding[];
+}
+
+/**
+ * All that stands against a start: windows that are not open, work that is open, air outside the sheet's limits, stops
+ * of the rules. A coat logged afterwards is past its window and its air; the rest says so in the record.
+ */
+export function againstStart(options: {
+  zones: readonly StartZone[];
+  when: StartWish['when'];
+  abraded: boolean;
+  verdict: Pick<ConditionVerdict, 'ok'> | null;
+}): Against[] {
+  const { zones, when, abraded, verdict } = options;
+  const shut = ({ state }: ZoneStatus) =>
+    state === 'shut' || state === 'closed' || state === 'waits' || (state === 'abrade' && !abraded);
+  return [
+    ...(when === 'now'
+      ? zones.filter((z) => shut(z.status)).map(({ status }) => ({ kind: 'window', status }) as const)
+      : []),
+    ...zones.flatMap(({ status, openWork }) =>
+      openWork.map((work) => ({ kind: 'openWork', surfaceId: status.surfaceId, work }) as const),
+    ),
+    ...(when === 'now' && verdict && !verdict.ok ? [{ kind: 'air' } as const] : []),
+    ...zones.flatMap(({ status, stops }) =>
+      stops.map((finding) => ({ kind: 'rule', surfaceId: status.surfaceId, finding }) as const),
+    ),
+  ];
+}
+
+const SHORTEST_REASON = 3;
+
+/**
+ * What keeps a start from being logged, in a sentence that says what to do; null where nothing does.
+ * @param options.now epoch ms
+ * @param options.needsReason something stands against it
+ */
+export function startProblem(options: { wish: StartWish; now: number; needsReason: boolean }): string | null {
+  const { wish, now, needsReason } = options;
+  const { airC, rh, surfaceC } = wish.readings;
+  if ([airC, rh, surfaceC].some((v) => Number.isNaN(v)))
+    return 'A reading cannot be read. Type it again, or leave it empty.';
+  if (rh !== null && (rh <= 0 || rh > 1)) return 'Humidity is between 1 and 100 %. Type it again.';
+  if (wish.when === 'earlier') {
+    const { startedAt, finishedAt } = wish;
+    if (!Number.isFinite(startedAt)) return 'Type when the coat was started.';
+    if (startedAt > now) return 'The start has not come yet. Check the date and time.';
+    if (!Number.isFinite(finishedAt)) return 'Type when the coat was finished.';
+    if (finishedAt < startedAt) return 'The coat would finish before it started. Check the two times.';
+    if (finishedAt > now) return 'The finish has not come yet. Check the date and time.';
+  }
+  if (wish.grit.trim() !== '' && gritOf(wish.grit) === null) return 'Type the grit as a number, for example 180.';
+  if (needsReason && wish.reason.trim().length < SHORTEST_REASON)
+    return 'Something stands against it. Write why you start all the same.';
+  return null;
+}
+
+/** What is known of the coat itself. */
+export interface StartedCoat {
+  readonly boatId: string;
+  readonly coatId: string;
+  readonly on: readonly { readonly surfaceId: string; readonly layerId: string }[];
+  readonly sheetRevisionId: string;
+  readonly method: PaintMethod;
+  /** Share of mixed paint. */
+  readonly thinner: number;
+  readonly dftMicron: number;
+  readonly colour: string;
+  readonly colourHex: string;
+  /** Batches that go on with it. */
+  readonly batches: readonly Pick<MixedBatch, 'id' | 'totalL'>[];
+}
+
+/** An entry without what signs it. */
+export type UnsignedEntry = Pick<NewEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'occurredAt' | 'body'>;
+
+/** The entries that a start comes to: the start, readings, batches on, and the finish of a coat that was earlier. */
+export function startEntries(options: {
+  coat: StartedCoat;
+  wish: StartWish;
+  now: number;
+  needsReason: boolean;
+}): UnsignedEntry[] {
+  const { coat, wish, now, needsReason } = options;
+  const { boatId, coatId, batches, ...rest } = coat;
+  const occurredAt = wish.when === 'now' ? now : wish.startedAt;
+  const base = { boatId, stream: 'coat', streamId: coatId, occurredAt } as const;
+  const { airC, rh, surfaceC } = wish.readings;
+  return [
+    {
+      ...base,
+      kind: 'started',
+      body: {
+        ...rest,
+        overrideReason: needsReason ? wish.reason.trim() : null,
+        abradedGrit: gritOf(wish.grit),
+      },
+    },
+    ...(airC !== null || rh !== null || surfaceC !== null
+      ? [{ ...base, kind: 'reading', body: { airC, rh, surfaceC } } as const]
+      : []),
+    ...batches.map((b) => ({ ...base, kind: 'batchOn', body: { batchId: b.id, litres: b.totalL } }) as const),
+    ...(wish.when === 'earlier'
+      ? [{ ...base, occurredAt: wish.finishedAt, kind: 'finished', body: { litresOn: null } } as const]
+      : []),
+  ];
+}

@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+
+/** What the build says of each module that is fetched by itself. */
+interface Chunk {
+  readonly file: string;
+  readonly imports?: readonly string[];
+}
+const manifest = JSON.parse(readFileSync('dist/.vite/manifest.json', 'utf8')) as Record<string, Chunk>;
+
+/** Scripts that come with a module, its own among them. */
+function scriptsOf(name: string, seen = new Set<string>()): Set<string> {
+  const chunk = manifest[name];
+  if (!chunk) throw new Error(`the build has no ${name}`);
+  if (seen.has(chunk.file)) return seen;
+  seen.add(chunk.file);
+  for (const needed of chunk.imports ?? []) scriptsOf(needed, seen);
+  return seen;
+}
+const kB = (files: Iterable<string>) =>
+  [...files].reduce((sum, file) => sum + gzipSync(readFileSync(`dist/${file}`)).length / 1000, 0);
+
+const FIRST_KB = 180;
+/** kB of gzipped JavaScript that each may bring beyond the first screen. A form brings the checks of what is typed in it. */
+const BUDGETS_KB: Readonly<Record<string, number>> = {
+  'places/buildups/BuildUpPage.tsx': 56,
+  'places/buildups/BuildUpsPlace.tsx': 25,
+  'places/buy/BuyPlace.tsx': 30,
+  'places/coat/CoatPlace.tsx': 5,
+  'places/coat/CoatSheet.tsx': 12,
+  'places/coat/StartCoat.tsx': 30,
+  'places/film/BordersPage.tsx': 25,
+  'places/film/EditLayer.tsx': 20,
+  'places/film/FilmPlace.tsx': 56,
+  'places/film/SchoolsPage.tsx': 30,
+  'places/film/SwapPage.tsx': 28,
+  'places/hull/GirthPage.tsx': 16,
+  'places/hull/HullPlace.tsx': 12,
+  'places/hull/MeshPage.tsx': 16,
+  'places/hull/OffsetsPage.tsx': 16,
+  'places/hull/ShapesPage.tsx': 28,
+  'places/hull/ZoneForm.tsx': 95,
+  'places/mix/MixPlace.tsx': 12,
+  'places/record/RecordPlace.tsx': 12,
+  'places/settings/SettingsPlace.tsx': 8,
+  'places/sheets/SheetForm.tsx': 95,
+  'places/sheets/SheetImport.tsx': 65,
+  'places/sheets/SheetPage.tsx': 18,
+  'places/sheets/SheetsPlace.tsx': 15,
+  'places/sheets/TimeCurve.tsx': 185,
+  'places/stores/StoresPlace.tsx': 32,
+  'places/weather/AirChart.tsx': 185,
+  'places/weather/WeatherPlace.tsx': 8,
+  'places/yard/BoatForm.tsx': 90,
+};
+
+const first = scriptsOf('index.html');
+
+test('the first screen brings at most 180 kB of gzipped JavaScript', () => {
+  expect(kB(first)).toBeLessThanOrEqual(FIRST_KB);
+});
+
+test('every place keeps within its budget beyond the first screen, and each has one', () => {
+  const places = Object.keys(manifest).filter((name) => name.startsWith('places/'));
+  expect(places.sort()).toEqual(Object.keys(BUDGETS_KB).sort());
+  const over = places.flatMap((name) => {
+    const beyond = kB([...scriptsOf(name)].filter((file) => !first.has(file)));
+    return beyond > (BUDGETS_KB[name] as number) ? [`${name}: ${beyond.toFixed(1)} kB`] : [];
+  });
+  expect(over).toEqual([]);
+});

@@ -1,0 +1,48 @@
+import type { NewEntry } from '#core/model/log';
+import { without, type ChangeKind } from './changeKind';
+
+export interface EntryChange {
+  readonly kind: 'entry';
+  readonly entry: NewEntry;
+}
+
+/** A start is what its whole coat, or batch, hangs on. */
+const opens = ({ kind }: NewEntry): boolean => kind === 'started' || kind === 'mixed';
+
+/** An entry of the log. It stays: what is wrong is superseded, what is undone is withdrawn. */
+export const entry: ChangeKind<EntryChange> = {
+  kind: 'entry',
+  words: 'entry of the log',
+  path: (change) => `/entries/${change.entry.id}`,
+  body: (change) => without(change.entry, 'id'),
+  boat: (change) => change.entry.boatId,
+  touches: ({ entry: own }) => [own.id, ...(opens(own) ? [own.streamId] : [])],
+  needs: ({ entry: own }) => [
+    own.boatId,
+    ...(own.kind === 'started' || own.kind === 'mixed' ? own.body.on.map((t) => t.surfaceId) : [own.streamId]),
+    ...(own.kind === 'batchOn' ? [own.body.batchId] : []),
+    ...(own.supersedes ? [own.supersedes] : []),
+  ],
+  show: {
+    bundle: (bundle, { entry: own }) =>
+      bundle.entries.some((e) => e.id === own.id)
+        ? bundle
+        : { ...bundle, entries: [...bundle.entries, { ...own, recordedAt: own.occurredAt }] },
+  },
+  undo: ({ entry: own }, _before, { id, at, painter, device }) =>
+    own.kind === 'withdrawn' || own.kind === 'silenced'
+      ? null
+      : {
+          kind: 'entry',
+          entry: {
+            ...own,
+            id,
+            kind: 'withdrawn',
+            occurredAt: at,
+            painter,
+            device,
+            supersedes: own.id,
+            body: { reason: '' },
+          } as NewEntry,
+        },
+};

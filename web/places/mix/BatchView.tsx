@@ -1,0 +1,206 @@
+import { Link } from 'react-router';
+import type { Batch } from '#core/mix/splitBatch';
+import { pouringUnit } from '#core/units/format';
+import type { Unit } from '#core/units/quantities';
+import { useSettings } from '../../data/settings';
+import { Fig } from '../../parts/Fig';
+import { spanWords } from '../../parts/words';
+import { Pot } from './Pot';
+import type { Mix } from './useMix';
+
+/** The batch: what to pour in which order, how the pot stands then, what to heed, and that it is mixed. */
+export function BatchView({ mix, boatId, sheetId }: { mix: Mix; boatId: string; sheetId: string }) {
+  const { units } = useSettings();
+  const { batch, sheet, withoutDensity } = mix;
+  if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
+  const volumeUnit = pouringUnit('volume', units, batch.totalL);
+  const massUnit = pouringUnit(
+    'mass',
+    units,
+    batch.parts.reduce((sum, p) => sum + (p.massKg ?? 0), 0),
+  );
+  return (
+    <>
+      <div className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
+        <Pours batch={batch} thinner={sheet.thinner?.name || 'thinner'} volumeUnit={volumeUnit} massUnit={massUnit} />
+        <PotOfBatch mix={mix} batch={batch} unit={volumeUnit} />
+      </div>
+      {withoutDensity.length > 0 && (
+        <p className="mt-2">
+          No weighing: the density of {withoutDensity.join(' and ')} is not on the sheet.{' '}
+          <Link className="underline underline-offset-4" to={`/sheets/${sheetId}/edit`}>
+            Type it in
+          </Link>
+          ; a volume ratio never goes on the scale as it is.
+        </p>
+      )}
+      <Heed mix={mix} />
+      {sheet.caution && (
+        <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">
+          {sheet.caution} Follow the maker’s sheet and your local rules.
+        </p>
+      )}
+      <MixedIt mix={mix} boatId={boatId} />
+    </>
+  );
+}
+
+interface PoursProps {
+  batch: Batch;
+  thinner: string;
+  volumeUnit: Unit;
+  massUnit: Unit;
+}
+
+/** Parts in the order they are poured, by volume and as the scale reads then. */
+function Pours({ batch, thinner, volumeUnit, massUnit }: PoursProps) {
+  return (
+    <table className="w-full text-left">
+      <thead>
+        <tr className="border-b border-base-content">
+          <th className="lab py-1">Pour, in this order</th>
+          <th className="lab py-1 text-right">By volume</th>
+          <th className="lab py-1 text-right">Scale reads</th>
+        </tr>
+      </thead>
+      <tbody>
+        {batch.parts.map((part, i) => {
+          const upTo = batch.parts.slice(0, i + 1).every((p) => p.massKg !== null)
+            ? batch.parts.slice(0, i + 1).reduce((sum, p) => sum + (p.massKg as number), 0)
+            : null;
+          return (
+            <tr key={part.name} className="border-b border-base-300 align-baseline">
+              <th scope="row" className="py-1.5 pr-2 font-normal">
+                {i > 0 && '+ '}
+                {part.name}
+                {part.massKg !== null && (
+                  <span className="block text-sm quiet">
+                    alone <Fig quantity="mass" value={part.massKg} unit={massUnit} />
+                  </span>
+                )}
+              </th>
+              <td className="py-1.5 text-right">
+                <Fig quantity="volume" value={part.volumeL} unit={volumeUnit} className="text-3xl" />
+              </td>
+              <td className="py-1.5 text-right">
+                {upTo === null ? (
+                  <span className="quiet">no weighing</span>
+                ) : (
+                  <Fig quantity="mass" value={upTo} unit={massUnit} className="text-3xl" />
+                )}
+              </td>
+            </tr>
+          );
+        })}
+        {batch.thinnerL > 0 && (
+          <tr className="border-b border-base-300 align-baseline">
+            <th scope="row" className="py-1.5 font-normal">
+              + {thinner}
+            </th>
+            <td className="py-1.5 text-right">
+              <Fig quantity="volume" value={batch.thinnerL} unit={volumeUnit} className="text-3xl" />
+            </td>
+            <td />
+          </tr>
+        )}
+        <tr className="align-baseline">
+          <th scope="row" className="py-1.5">
+            In the pot
+          </th>
+          <td className="py-1.5 text-right">
+            <Fig quantity="volume" value={batch.totalL} unit={volumeUnit} className="text-2xl" />
+          </td>
+          <td />
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+function PotOfBatch({ mix, batch, unit }: { mix: Mix; batch: Batch; unit: Unit }) {
+  const { diameterM, mixedL, wholeL, set } = mix;
+  return (
+    diameterM !== null &&
+    diameterM > 0 &&
+    Number.isFinite(diameterM) && (
+      <Pot
+        pours={[
+          ...batch.parts.map((p) => ({ name: p.name, litres: p.volumeL })),
+          ...(batch.thinnerL > 0 ? [{ name: 'thinner', litres: batch.thinnerL }] : []),
+        ]}
+        diameterM={diameterM}
+        unit={unit}
+        largestL={Math.max(wholeL * 1.5, 1)}
+        onTotal={(total) => set({ by: 'litres', litres: total / (batch.totalL > 0 ? batch.totalL / mixedL : 1) })}
+      />
+    )
+  );
+}
+
+/** What to heed of it: what it does, its stand, its pot life. */
+function Heed({ mix }: { mix: Mix }) {
+  const { sheet, layer, pot, largestL, wish, set } = mix;
+  return (
+    <ul className="sheet-rule mt-2">
+      <li className="py-1.5">
+        Does <Fig quantity="area" value={mix.doesM2} /> of <Fig quantity="area" value={mix.wholeM2} /> at{' '}
+        <Fig quantity="film" value={layer.dftMicron} /> dry.
+      </li>
+      {sheet.inductionMin ? (
+        <li className="py-1.5">
+          Let it stand <span className="fig">{sheet.inductionMin} min</span> before the first brush.
+        </li>
+      ) : null}
+      {pot ? (
+        <li className="py-1.5">
+          Pot life{' '}
+          <span className={`fig ${pot.estimated ? 'approx' : ''}`}>
+            {pot.estimated && '≈ '}
+            {spanWords(pot.hours * 3_600_000)}
+          </span>{' '}
+          at <Fig quantity="temperature" value={wish.potC ?? mix.airNowC} />
+          {pot.estimated && <span className="quiet"> estimated from one figure</span>}.
+        </li>
+      ) : (
+        sheet.parts.length > 1 && <li className="py-1.5 quiet">The sheet has no pot life: no timer for it.</li>
+      )}
+      {largestL !== null && mix.mixedL > largestL && (
+        <li className="border-l-4 border-warning bg-base-200 px-3 py-1.5">
+          More than one painter puts on in the pot life: at most <Fig quantity="volume" value={largestL} /> at a time by{' '}
+          {layer.method}.{' '}
+          <button
+            type="button"
+            className="underline underline-offset-4"
+            onClick={() => set({ by: 'litres', litres: Math.floor(largestL * 100) / 100 })}
+          >
+            Make it that much
+          </button>
+        </li>
+      )}
+    </ul>
+  );
+}
+
+function MixedIt({ mix, boatId }: { mix: Mix; boatId: string }) {
+  return (
+    <div className="mt-4 flex flex-wrap gap-3">
+      {mix.mixedId === null ? (
+        <button type="button" className="btn btn-primary" disabled={mix.mixedL <= 0} onClick={mix.mixIt}>
+          Mixed: start the clocks
+        </button>
+      ) : (
+        <>
+          <Link
+            className="btn btn-primary"
+            to={`/boats/${boatId}/coat/start?on=${mix.chosen.map((z) => z.surfaceId).join(',')}&batch=${mix.mixedId}`}
+          >
+            Start the coat with it
+          </Link>
+          <button type="button" className="btn" onClick={mix.again}>
+            Another batch
+          </button>
+        </>
+      )}
+    </div>
+  );
+}

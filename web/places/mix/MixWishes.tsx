@@ -1,0 +1,106 @@
+import { Choice, QuantityField, SelectField } from '../../parts/Field';
+import { Fig } from '../../parts/Fig';
+import { ZoneChecks } from '../../parts/ZoneChecks';
+import { nextName } from '../../parts/zoneWords';
+import type { MixProps, Mix } from './useMix';
+
+/** What the batch is for, and how much of it. */
+export function MixWishes({ stints, stint, onPick, mix }: MixProps & { mix: Mix }) {
+  const { zoneOf } = mix;
+  return (
+    <>
+      {stints.length > 1 && (
+        <SelectField
+          label="Product"
+          value={stint.sheetId}
+          options={stints.map(
+            (s) => [s.sheetId, `${s.name}: ${s.zones.map((z) => zoneOf(z.surfaceId).name).join(', ')}`] as const,
+          )}
+          onPick={(sheetId) => onPick([stints.find((s) => s.sheetId === sheetId)?.zones[0]?.surfaceId ?? ''])}
+        />
+      )}
+      <ZoneChecks legend="For" zones={stint.zones} chosen={mix.chosen} onPick={onPick}>
+        {(z) => (
+          <>
+            <span className="flex-1">
+              {zoneOf(z.surfaceId).name} <span className="quiet">{nextName(z)}</span>
+            </span>
+            <Fig
+              quantity="area"
+              value={zoneOf(z.surfaceId).areaM2}
+              approx={zoneOf(z.surfaceId).area.method === 'dimensions'}
+            />
+          </>
+        )}
+      </ZoneChecks>
+      <HowMuch mix={mix} />
+    </>
+  );
+}
+
+function HowMuch({ mix }: { mix: Mix }) {
+  const { sheet, wish, set } = mix;
+  return (
+    <>
+      <Choice
+        label="Size of the batch by"
+        options={[
+          ['area', 'Area to do'],
+          ['litres', 'Litres'],
+        ]}
+        value={wish.by}
+        onPick={(by) =>
+          set(by === 'litres' && wish.litres === null ? { by, litres: Math.round(mix.mixedL * 100) / 100 } : { by })
+        }
+      />
+      <div className="grid grid-cols-2 gap-3">
+        {wish.by === 'area' ? (
+          <QuantityField
+            label="Area to do"
+            quantity="area"
+            value={wish.areaM2}
+            onValue={(areaM2) => set({ areaM2 })}
+            hint="Less what is done already"
+          />
+        ) : (
+          <QuantityField
+            label="Mixed paint, without thinner"
+            quantity="volume"
+            value={wish.litres}
+            onValue={(litres) => set({ litres })}
+          />
+        )}
+        <QuantityField
+          label={`Thinner, of ${sheet.thinner?.of === 'base' ? 'the base' : 'the mix'}`}
+          quantity="percent"
+          value={wish.thinner}
+          onValue={(thinner) => set({ thinner })}
+          hint={
+            sheet.thinner
+              ? `${sheet.thinner.name}, at most ${Math.round(sheet.thinner.maxShare * 100)} %`
+              : 'The sheet gives none'
+          }
+        />
+        <QuantityField
+          label="Temperature of the paint"
+          quantity="temperature"
+          value={wish.potC}
+          onValue={(potC) => set({ potC })}
+          hint="Air now, until you measure"
+        />
+        <QuantityField
+          label="Pot, inside width"
+          quantity="length"
+          value={mix.diameterM}
+          onValue={mix.setDiameter}
+          hint="7 in, 18 cm"
+        />
+      </div>
+      {mix.overThinned && (
+        <p className="border-l-4 border-warning bg-base-200 px-3 py-1">
+          More thinner than the sheet allows: it sags and loses film.
+        </p>
+      )}
+    </>
+  );
+}

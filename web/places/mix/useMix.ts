@@ -1,0 +1,94 @@
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { weatherAt } from '#core/air/weather';
+import type { ZoneStatus } from '#core/coat/zoneStatus';
+import { batchToMix, type BatchToMix, type MixWish } from '#core/mix/batchToMix';
+import type { Layer } from '#core/model/layer';
+import type { SheetBody } from '#core/model/sheet';
+import type { SurfaceRow } from '#contracts/rows/boat';
+import { logEntry } from '../../data/store';
+import type { BoatView } from '../../data/store';
+import type { Stint } from '../../data/targets';
+
+export interface MixProps {
+  view: BoatView;
+  stints: readonly Stint[];
+  stint: Stint;
+  chosen: readonly ZoneStatus[];
+  /** Other zones by their ids, at least one. */
+  onPick: (ids: string[]) => void;
+}
+
+/** A pot that stands in most sheds, m across. */
+const USUAL_POT_M = 0.18;
+
+export interface Mix extends BatchToMix {
+  readonly sheet: SheetBody;
+  readonly first: ZoneStatus;
+  readonly layer: Layer;
+  readonly chosen: readonly ZoneStatus[];
+  readonly zoneOf: (surfaceId: string) => SurfaceRow;
+  readonly wish: MixWish;
+  readonly set: (change: Partial<MixWish>) => void;
+  readonly airNowC: number;
+  readonly diameterM: number | null;
+  readonly setDiameter: (m: number | null) => void;
+  /** Id of the batch once it is mixed; null before. */
+  readonly mixedId: string | null;
+  readonly again: () => void;
+  readonly mixIt: () => void;
+}
+
+/** What is wished for of a batch, and what comes of it. */
+export function useMix({ view, stint, chosen }: MixProps): Mix {
+  const { boat, surfaces, at, hours } = view;
+  const first = chosen[0] as ZoneStatus;
+  const sheet = first.nextSheet as SheetBody;
+  const layer = first.nextLayer as Layer;
+  const airNowC = weatherAt(hours, at)?.airC ?? 20;
+  const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
+  const zones = chosen.map((z) => ({ areaM2: zoneOf(z.surfaceId).areaM2, layer: z.nextLayer ?? layer }));
+  const [wish, setWish] = useState<MixWish>({
+    by: 'area',
+    areaM2: zones.reduce((sum, z) => sum + z.areaM2, 0),
+    litres: null,
+    thinner: layer.thinnerShare,
+    potC: Math.round(airNowC * 10) / 10,
+  });
+  const [diameterM, setDiameter] = useState<number | null>(USUAL_POT_M);
+  const [mixedId, setMixedId] = useState<string | null>(null);
+  const made = batchToMix({ sheet, zones, method: layer.method, wish });
+  const mixIt = () => {
+    const { batch, pot } = made;
+    if (!batch) return;
+    const id = uuid();
+    setMixedId(id);
+    const body = {
+      sheetRevisionId: stint.sheetRevisionId,
+      on: chosen.map((z) => ({ surfaceId: z.surfaceId, layerId: z.nextLayer?.id ?? layer.id })),
+      parts: batch.parts,
+      thinnerL: batch.thinnerL,
+      totalL: batch.totalL,
+      standMin: sheet.inductionMin ?? 0,
+      potLifeH: pot?.hours ?? null,
+      potTempC: wish.potC,
+    };
+    void logEntry({ boatId: boat.id, stream: 'batch', streamId: id, kind: 'mixed', body }, 'Batch mixed');
+  };
+  return {
+    ...made,
+    sheet,
+    first,
+    layer,
+    chosen,
+    zoneOf,
+    wish,
+    set: (change) => setWish((before) => ({ ...before, ...change })),
+    airNowC,
+    diameterM,
+    setDiameter,
+    mixedId,
+    again: () => setMixedId(null),
+    mixIt,
+  };
+}
