@@ -1,3 +1,5 @@
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import importX from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -12,6 +14,12 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     files: ['**/*.ts', '**/*.tsx'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/extensions': ['.ts', '.tsx'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+      'import-x/resolver-next': [createTypeScriptImportResolver()],
+    },
     languageOptions: { parserOptions: { projectService: true } },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
@@ -25,7 +33,10 @@ export default tseslint.config(
       '@typescript-eslint/no-unnecessary-type-assertion': 'error',
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'import-x/no-cycle': ['error', { ignoreExternal: true }],
       'no-console': 'error',
+      'max-lines': ['error', 400],
+      'max-lines-per-function': ['error', 80],
     },
   },
   {
@@ -66,4 +77,6 @@ export default tseslint.config(
     },
   },
   { files: ['scripts/**', 'bench/**', 'e2e/**'], rules: { 'no-console': 'off' } },
+  // A suite is a list of cases, not a function to be read in one breath.
+  { files: TESTS, rules: { 'max-lines-per-function': 'off' } },
 );

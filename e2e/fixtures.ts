@@ -25,11 +25,11 @@ export class OwnServer {
   }
 }
 
-interface Worker {
+export interface Worker {
   /** The demo yard, shared by the tests of a worker that only look or that make what they need. */
   demo: OwnServer;
 }
-interface Fixtures {
+export interface Fixtures {
   /** An empty yard with a running clock, for one test. */
   empty: OwnServer;
   /** Whatever the page did wrong: errors in it, and requests to other machines. */

@@ -31,6 +31,58 @@ export interface StartAdvice {
   readonly closedBy: Trouble | null;
 }
 
+/** What the limits say of a moment, the first that is broken. */
+function limitBreaks(options: {
+  hours: readonly WeatherHour[];
+  surface: readonly TempSample[];
+  limits: ConditionLimits;
+  method: PaintMethod;
+  sheltered: boolean | undefined;
+}): (at: number) => LimitBreak | null {
+  const { hours, surface, limits, method, sheltered } = options;
+  return (at) => {
+    const w = weatherAt(hours, at) as WeatherHour;
+    const verdict = checkConditions({
+      conditions: {
+        airC: w.airC,
+        rh: w.rh,
+        surfaceC: temperatureAt(surface, at),
+        ...(w.windMs === undefined ? {} : { windMs: w.windMs }),
+        ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }),
+      },
+      limits,
+      method,
+      ...(sheltered === undefined ? {} : { sheltered }),
+    });
+    return verdict.breaks[0] ?? null;
+  };
+}
+
+/** The first trouble at or after a quarter hour, looked for no further than `until`. */
+function troublesFrom(options: {
+  now: number;
+  count: number;
+  breakAt: (at: number) => LimitBreak | null;
+}): (i: number, until: number) => Trouble | null {
+  const { now, count, breakAt } = options;
+  // Starts are asked about in order: what lies between the last one and the frontier is known to be without trouble.
+  let frontier = 0;
+  let ahead: Trouble | null = null;
+  return (i, until) => {
+    if (ahead && ahead.at >= now + i * STEP_MS) return ahead.at <= until ? ahead : null;
+    ahead = null;
+    for (frontier = Math.max(frontier, i); frontier < count && now + frontier * STEP_MS <= until; frontier += 1) {
+      const at = now + frontier * STEP_MS;
+      const found = breakAt(at);
+      if (!found) continue;
+      ahead = { at, break: found };
+      frontier += 1;
+      return ahead;
+    }
+    return null;
+  };
+}
+
 /**
  * When a coat may be started on the forecast: all limits hold from the start until the last panel, put on
  * `applyHours` later, is touch dry. [P: ISO 8502-4 for the spread; CP for "until touch dry"]
@@ -70,40 +122,9 @@ export function startAdvice(options: {
   if (!lastHour || surface.length === 0 || now < (hours[0] as WeatherHour).at || now > lastHour.at) return none;
 
   const known = Math.min(lastHour.at, (surface[surface.length - 1] as TempSample).at);
-  const breakAt = (at: number): LimitBreak | null => {
-    const w = weatherAt(hours, at) as WeatherHour;
-    const verdict = checkConditions({
-      conditions: {
-        airC: w.airC,
-        rh: w.rh,
-        surfaceC: temperatureAt(surface, at),
-        ...(w.windMs === undefined ? {} : { windMs: w.windMs }),
-        ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }),
-      },
-      limits,
-      method,
-      ...(options.sheltered === undefined ? {} : { sheltered: options.sheltered }),
-    });
-    return verdict.breaks[0] ?? null;
-  };
+  const breakAt = limitBreaks({ hours, surface, limits, method, sheltered: options.sheltered });
   const count = Math.floor((known - now) / STEP_MS) + 1;
-  // Starts are asked about in order: what lies between the last one and the frontier is known to be without trouble.
-  let frontier = 0;
-  let ahead: Trouble | null = null;
-  /** The next trouble at or after a quarter hour, looked for no further than `until`. */
-  const nextTrouble = (i: number, until: number): Trouble | null => {
-    if (ahead && ahead.at >= now + i * STEP_MS) return ahead.at <= until ? ahead : null;
-    ahead = null;
-    for (frontier = Math.max(frontier, i); frontier < count && now + frontier * STEP_MS <= until; frontier += 1) {
-      const at = now + frontier * STEP_MS;
-      const found = breakAt(at);
-      if (!found) continue;
-      ahead = { at, break: found };
-      frontier += 1;
-      return ahead;
-    }
-    return null;
-  };
+  const nextTrouble = troublesFrom({ now, count, breakAt });
   const outcome = (i: number): { holds: boolean | null; dryAt: number | null; trouble: Trouble | null } => {
     const start = now + i * STEP_MS;
     const finish = start + applyMs;

@@ -84,87 +84,71 @@ export interface ZoneArea {
 /** Usual height of a boot-top band, m. [M] */
 export const BOOT_TOP_BAND_M = 0.15;
 
+/** One kind's area, and how it comes about. */
+type Dimensioned = Pick<Working, 'what' | 'formula' | 'inputs'> & { readonly areaM2: number };
+
+const length = (name: string, value: number) => ({ name, value, quantity: 'length' as const });
+
+const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: AreaInputs) => Dimensioned> = {
+  underwater: (boat, inputs) => {
+    const draftM = inputs.draftM ?? boat.draftM;
+    return {
+      areaM2: underwaterAreaM2({ ...boat, draftM }),
+      what:
+        inputs.draftM === undefined ? 'Underwater area, keel and rudder included' : 'Underwater area of the canoe body',
+      formula: 'waterline length × (beam + draught) × k',
+      inputs: [
+        length('waterline length', boat.lwlM),
+        length('beam', boat.beamM),
+        length('draught', draftM),
+        { name: 'k for this hull form', value: UNDERWATER_FACTOR[boat.form], quantity: 'plain' },
+      ],
+    };
+  },
+  topsides: (boat) => ({
+    areaM2: topsidesAreaM2(boat),
+    what: 'Topsides, both sides',
+    formula: '(length overall + beam) × 2 × mean freeboard',
+    inputs: [
+      length('length overall', boat.loaM),
+      length('beam', boat.beamM),
+      length('mean freeboard', boat.freeboardM),
+    ],
+  }),
+  deck: (boat, { openingsM2 }) => ({
+    areaM2: deckAreaM2({ ...boat, ...(openingsM2 === undefined ? {} : { openingsM2 }) }),
+    what: 'Deck',
+    formula: 'length overall × beam × 0.75 − openings',
+    inputs: [
+      length('length overall', boat.loaM),
+      length('beam', boat.beamM),
+      { name: 'openings', value: openingsM2 ?? 0, quantity: 'area' },
+    ],
+  }),
+  bootTop: (boat, { bandM = BOOT_TOP_BAND_M }) => ({
+    areaM2: bootTopAreaM2({ ...boat, bandM }),
+    what: 'Boot-top, both sides',
+    formula: '2 × (waterline length + half the beam) × band height',
+    inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('band height', bandM)],
+  }),
+};
+
 /** Area of a zone from the boat's principal dimensions, with its ± and its working. @throws RangeError on impossible dimensions */
 export function areaFromDimensions(options: {
   kind: DimensionedKind;
   boat: BoatDimensions;
   inputs?: AreaInputs;
 }): ZoneArea {
-  const { kind, boat, inputs = {} } = options;
-  const length = (name: string, value: number) => ({ name, value, quantity: 'length' as const });
-  const source = { label: 'CP' } as const;
-  const mattersMost =
-    'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.';
-  switch (kind) {
-    case 'underwater': {
-      const draftM = inputs.draftM ?? boat.draftM;
-      return {
-        areaM2: underwaterAreaM2({ ...boat, draftM }),
-        share: DIMENSIONS_SHARE,
-        working: {
-          what:
-            inputs.draftM === undefined
-              ? 'Underwater area, keel and rudder included'
-              : 'Underwater area of the canoe body',
-          formula: 'waterline length × (beam + draught) × k',
-          inputs: [
-            length('waterline length', boat.lwlM),
-            length('beam', boat.beamM),
-            length('draught', draftM),
-            { name: 'k for this hull form', value: UNDERWATER_FACTOR[boat.form], quantity: 'plain' },
-          ],
-          source,
-          mattersMost,
-        },
-      };
-    }
-    case 'topsides':
-      return {
-        areaM2: topsidesAreaM2(boat),
-        share: DIMENSIONS_SHARE,
-        working: {
-          what: 'Topsides, both sides',
-          formula: '(length overall + beam) × 2 × mean freeboard',
-          inputs: [
-            length('length overall', boat.loaM),
-            length('beam', boat.beamM),
-            length('mean freeboard', boat.freeboardM),
-          ],
-          source,
-          mattersMost,
-        },
-      };
-    case 'deck':
-      return {
-        areaM2: deckAreaM2({ ...boat, ...(inputs.openingsM2 === undefined ? {} : { openingsM2: inputs.openingsM2 }) }),
-        share: DIMENSIONS_SHARE,
-        working: {
-          what: 'Deck',
-          formula: 'length overall × beam × 0.75 − openings',
-          inputs: [
-            length('length overall', boat.loaM),
-            length('beam', boat.beamM),
-            { name: 'openings', value: inputs.openingsM2 ?? 0, quantity: 'area' },
-          ],
-          source,
-          mattersMost,
-        },
-      };
-    case 'bootTop': {
-      const bandM = inputs.bandM ?? BOOT_TOP_BAND_M;
-      return {
-        areaM2: bootTopAreaM2({ ...boat, bandM }),
-        share: DIMENSIONS_SHARE,
-        working: {
-          what: 'Boot-top, both sides',
-          formula: '2 × (waterline length + half the beam) × band height',
-          inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('band height', bandM)],
-          source,
-          mattersMost,
-        },
-      };
-    }
-  }
+  const { areaM2, ...working } = BY_DIMENSIONS[options.kind](options.boat, options.inputs ?? {});
+  return {
+    areaM2,
+    share: DIMENSIONS_SHARE,
+    working: {
+      ...working,
+      source: { label: 'CP' },
+      mattersMost: 'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.',
+    },
+  };
 }
 
 /** Whether a zone of this kind has an area from principal dimensions. */

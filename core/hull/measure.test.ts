@@ -1,53 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { num, blank, boat } from './hull.fixture';
 import {
-  areaBy,
   areaFromGirths,
   areaFromOffsets,
   calibratedArea,
   calibratedShare,
   combineAreas,
   dennyMumfordM2,
-  girthCells,
-  guessGirthColumns,
-  hasHeadings,
   integrate,
-  isMeasured,
-  methodsFor,
-  netAreas,
   NO_MODEL,
-  offsetCells,
   paintContradicts,
-  readCell,
-  readGirthTable,
-  readOffsetCells,
-  seemsDecimalComma,
   shapeArea,
   slopes,
   spreadOf,
   strayGirths,
   sumShapes,
-  totalArea,
-  unitInHeadings,
-  wearBand,
-  wearLengthM,
   zoneArea,
-  type AreaOwner,
   type AreaRecord,
   type ShapeFigure,
 } from '../index';
-
-const boat = {
-  loaM: 9.6,
-  lwlM: 8.1,
-  beamM: 3.1,
-  draftM: 1.15,
-  freeboardM: 1.05,
-  form: 'longKeel' as const,
-  keels: 'twin' as const,
-};
-const blank: AreaRecord = { method: 'dimensions', dimensions: {}, typed: null };
-const num = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('rules of integration [P: any text of numerical methods]', () => {
   it('Simpson is exact on cubics', () => {
@@ -350,253 +322,5 @@ describe('Denny–Mumford and the area by paint', () => {
     const estimate = { areaM2: 20, share: 0.15 };
     expect(paintContradicts({ estimate, painted: { areaM2: 22, share: 0.08 } })).toBe(false);
     expect(paintContradicts({ estimate, painted: { areaM2: 25, share: 0.08 } })).toBe(true);
-  });
-});
-
-describe('bands of high wear', () => {
-  it('the waterline by its length and width: 2·(8.1 + 1.55)·0.3', () => {
-    expect(wearBand({ band: { place: 'waterline', widthM: 0.3, lengthM: null }, boat }).areaM2).toBeCloseTo(5.79, 9);
-    expect(
-      wearBand({ band: { place: 'waterline', widthM: 0.3, lengthM: null }, boat, waterlineGirthM: 18 }),
-    ).toMatchObject({ areaM2: expect.closeTo(5.4, 9), share: 0.06 });
-  });
-  it('edges come off the drawing: a taped length overrides; twin keels have two', () => {
-    const one = wearLengthM({ place: 'keelLeadingEdge', boat: { ...boat, keels: 'single', form: 'finKeel' } });
-    expect(one).toBeGreaterThan(0.5);
-    expect(one).toBeLessThan(boat.draftM * 1.2);
-    expect(wearLengthM({ place: 'keelBottom', boat })).toBeGreaterThan(2 * 0.5);
-    expect(wearLengthM({ place: 'stem', boat })).toBeGreaterThan(0.5);
-    expect(wearLengthM({ place: 'rudderEdges', boat })).toBeGreaterThan(1);
-    expect(wearBand({ band: { place: 'stem', widthM: 0.2, lengthM: 2.5 }, boat }).areaM2).toBeCloseTo(0.5, 9);
-    expect(() => wearLengthM({ place: 'keelBottom', boat: { ...boat, keels: 'none' } })).toThrow(/no keel to wear/);
-  });
-});
-
-describe('zones and their patches', () => {
-  const zone = (id: string, method: AreaRecord['method'], more: Partial<AreaOwner> = {}): AreaOwner => ({
-    id,
-    name: id,
-    kind: 'underwater',
-    area: { ...blank, method, typed: { areaM2: 20, share: 0.1 } },
-    ...more,
-  });
-  const patch = (id: string, patchKind: NonNullable<AreaOwner['patchKind']>, areaM2: number): AreaOwner =>
-    zone(id, 'typed', {
-      parentId: 'bottom',
-      patchKind,
-      area: { ...blank, method: 'typed', typed: { areaM2, share: 0.2 } },
-    });
-  it('stand pads and bonding strips come out of the zone, high-wear bands and touch-ups do not', () => {
-    const surfaces = [
-      zone('bottom', 'typed'),
-      patch('pads', 'standPad', 1.2),
-      patch('strip', 'bondingStrip', 0.8),
-      patch('edge', 'highWear', 2),
-      patch('scratch', 'touchUp', 0.3),
-    ];
-    const net = netAreas({ boat, hull: NO_MODEL, surfaces });
-    expect(net.get('bottom')).toMatchObject({ areaM2: expect.closeTo(18, 9), grossM2: 20 });
-    // By hand: ±2, ±0.24 and ±0.16 m² in quadrature over 18 m².
-    expect(net.get('bottom')?.share).toBeCloseTo(Math.hypot(2, 0.24, 0.16) / 18, 9);
-    expect(net.get('edge')).toMatchObject({ areaM2: 2, share: 0.2 });
-  });
-  it('an area found by its own paint already lacks what was carved out', () => {
-    const bottom = zone('bottom', 'calibrated', {
-      area: {
-        ...blank,
-        method: 'calibrated',
-        calibrated: { coatId: null, litres: 4, wetFilmMicron: 200, thinner: 0, readings: 9 },
-      },
-    });
-    expect(
-      netAreas({ boat, hull: NO_MODEL, surfaces: [bottom, patch('pads', 'standPad', 1)] }).get('bottom')?.areaM2,
-    ).toBeCloseTo(20, 9);
-  });
-  it('patches larger than their zone are refused by its name', () => {
-    expect(() =>
-      netAreas({ boat, hull: NO_MODEL, surfaces: [zone('bottom', 'typed'), patch('pads', 'standPad', 21)] }),
-    ).toThrow(/cut out of bottom are larger/);
-  });
-  it('the whole skin: zones by the boat’s dimensions are wrong together, typed ones are not', () => {
-    const row = (method: AreaRecord['method'], grossM2: number, areaShare: number) => ({
-      ...zone(`${method}${grossM2}`, method),
-      grossM2,
-      areaShare,
-    });
-    expect(totalArea([row('dimensions', 20, 0.15), row('dimensions', 30, 0.15)]).share).toBeCloseTo(0.15, 9);
-    expect(
-      totalArea([row('typed', 20, 0.1), row('typed', 20, 0.1), { ...row('typed', 5, 0.1), parentId: 'x' }]),
-    ).toMatchObject({ areaM2: 40, share: expect.closeTo(0.1 / Math.SQRT2, 9) });
-  });
-  it('each kind of zone has its methods, each method says what it lacks', () => {
-    expect(methodsFor('underwater')).toEqual([
-      'dimensions',
-      'denny',
-      'girths',
-      'offsets',
-      'mesh',
-      'shapes',
-      'typed',
-      'calibrated',
-    ]);
-    expect(methodsFor('rudder')).toEqual(['shapes', 'typed', 'calibrated']);
-    expect(methodsFor('underwater', 'highWear')).toContain('band');
-    const question = { kind: 'underwater' as const, boat, area: blank };
-    for (const method of ['denny', 'girths', 'offsets', 'mesh', 'shapes', 'typed', 'calibrated', 'band'] as const) {
-      expect(isMeasured(question, method)).toBe(false);
-      expect(() => areaBy(question, method)).toThrow(RangeError);
-    }
-    expect(isMeasured(question, 'dimensions')).toBe(true);
-  });
-});
-
-describe('tables of girths and offsets', () => {
-  const metres = { unit: 'm', decimalComma: false } as const;
-  it.each([
-    ['1.25', metres, 1.25],
-    ['1,25', { unit: 'm', decimalComma: true }, 1.25],
-    ['1.250,5', { unit: 'mm', decimalComma: true }, 1.2505],
-    ['1250', { unit: 'mm', decimalComma: false }, 1.25],
-    ['1250 mm', metres, 1.25],
-    ['4\' 1 1/4"', metres, 1.25095],
-    ['3-4-5', metres, 0.9144 + 0.0254 * 4.625],
-    ['3-4-5+', metres, 0.9144 + 0.0254 * 4.6875],
-    ['', metres, null],
-    ['–', metres, null],
-    ['n/a', metres, null],
-  ] as const)('reads %j', (text, style, value) => {
-    const cell = readCell(text, style);
-    expect(cell.ok).toBe(true);
-    if (!cell.ok) return;
-    if (value === null) expect(cell.value).toBeNull();
-    else expect(cell.value).toBeCloseTo(value, 6);
-  });
-  it('names what it cannot read', () => {
-    expect(readCell('about 2', metres)).toMatchObject({ ok: false });
-    expect(readCell('3-14-5', metres)).toMatchObject({
-      ok: false,
-      message: expect.stringContaining('inches go to 11'),
-    });
-  });
-  it('knows a decimal comma, a unit and the columns by their headings', () => {
-    expect(
-      seemsDecimalComma([
-        ['0', '1,25'],
-        ['2', '1,5'],
-      ]),
-    ).toBe(true);
-    expect(
-      seemsDecimalComma([
-        ['0', '1.25'],
-        ['2', '1,5'],
-      ]),
-    ).toBe(false);
-    expect(unitInHeadings(['Station', 'Half girth [mm]'])).toBe('mm');
-    expect(unitInHeadings(['Station', 'Girth'])).toBeNull();
-    expect(guessGirthColumns(['Half breadth', 'x', 'Tape girth'])).toEqual({
-      position: 1,
-      halfGirth: 2,
-      halfBreadth: 0,
-    });
-    expect(guessGirthColumns(['a', 'b'])).toEqual({ position: 0, halfGirth: 1, halfBreadth: -1 });
-    expect(hasHeadings([['Station', 'Girth']], metres)).toBe(true);
-    expect(hasHeadings([['0', '1']], metres)).toBe(false);
-  });
-  it('girths: every bad cell named by row and column, the good ones kept and put in order', () => {
-    const cells = [
-      ['x', 'girth', 'breadth'],
-      ['2', '1.1', '0.9'],
-      ['0', 'oops', ''],
-      ['1', '-3', '0.5'],
-      ['', '1', '1'],
-      ['', '', ''],
-    ];
-    const { stations, bad } = readGirthTable({
-      cells,
-      columns: { position: 0, halfGirth: 1, halfBreadth: 2 },
-      style: metres,
-      headings: true,
-    });
-    expect(stations).toEqual([
-      { xM: 0, halfGirthM: null, halfBreadthM: null },
-      { xM: 1, halfGirthM: null, halfBreadthM: 0.5 },
-      { xM: 2, halfGirthM: 1.1, halfBreadthM: 0.9 },
-    ]);
-    expect(bad.map((b) => [b.row, b.column])).toEqual([
-      [3, 2],
-      [4, 2],
-      [5, 1],
-    ]);
-    expect(bad[1]?.message).toContain('less than zero');
-  });
-  it('offsets either way round, out of order, come out the same', () => {
-    const down = [
-      ['', '1', '0'],
-      ['4', '0.9', '0.5'],
-      ['0', '0.4', ''],
-    ];
-    const across = [
-      ['', '4', '0'],
-      ['1', '0.9', '0.4'],
-      ['0', '0.5', ''],
-    ];
-    const expected = {
-      stationsM: [0, 4],
-      waterlinesM: [0, 1],
-      halfBreadthsM: [
-        [null, 0.4],
-        [0.5, 0.9],
-      ],
-    };
-    expect(readOffsetCells({ cells: down, stationsAcross: false, style: metres })).toEqual({
-      table: expected,
-      bad: [],
-    });
-    expect(readOffsetCells({ cells: across, stationsAcross: true, style: metres })).toEqual({
-      table: expected,
-      bad: [],
-    });
-    expect(
-      readOffsetCells({
-        cells: [
-          ['', '0', 'wl'],
-          ['0', '1', '-1'],
-        ],
-        stationsAcross: false,
-        style: metres,
-      }).bad.map((b) => [b.row, b.column]),
-    ).toEqual([[1, 3]]);
-  });
-  it('what is exported is read back the same', () => {
-    const length = fc.integer({ min: 0, max: 99_999 }).map((n) => n / 10_000);
-    const orNull = fc.option(length, { nil: null });
-    fc.assert(
-      fc.property(
-        fc.uniqueArray(length, { minLength: 2, maxLength: 8 }),
-        fc.array(orNull, { minLength: 8, maxLength: 8 }),
-        (xs, values) => {
-          const stations = [...xs]
-            .sort((a, b) => a - b)
-            .map((xM, i) => ({ xM, halfGirthM: values[i] ?? null, halfBreadthM: values[7 - i] ?? null }));
-          expect(
-            readGirthTable({
-              cells: girthCells(stations),
-              columns: { position: 0, halfGirth: 1, halfBreadth: 2 },
-              style: metres,
-              headings: true,
-            }),
-          ).toEqual({ stations, bad: [] });
-          const table = {
-            stationsM: stations.map((s) => s.xM),
-            waterlinesM: [0, 0.5],
-            halfBreadthsM: stations.map((s) => [s.halfGirthM, s.halfBreadthM]),
-          };
-          expect(readOffsetCells({ cells: offsetCells(table), stationsAcross: false, style: metres })).toEqual({
-            table,
-            bad: [],
-          });
-        },
-      ),
-    );
   });
 });

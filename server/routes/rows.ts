@@ -27,9 +27,16 @@ import { check, idIn, idOf } from '../validate';
 import { putTypedForecast, weatherPlace } from '../weather';
 
 /** Boats and what belongs to one: haul-outs, zones, build-ups, the weather that was typed for it. */
-export function rowRoutes({ store, clock, yard }: Context): Router {
+export function rowRoutes(context: Context): Router {
   const router = Router();
+  boatRoutes(router, context);
+  zoneRoutes(router, context);
+  buildUpRoutes(router, context);
+  return router;
+}
 
+/** The boat, her haul-outs, the weather that was typed for her. */
+function boatRoutes(router: Router, { store, clock }: Context): void {
   router.get('/boats/:id', async (req, res) => {
     res.json(await getBundle(store, idOf(req), clock));
   });
@@ -69,6 +76,20 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
     );
   });
 
+  router.put('/boats/:id/typed-weather/:issueId', async (req, res) => {
+    const boatId = idOf(req);
+    const issueId = idIn(req.params.issueId);
+    const { days } = check<{ days: TypedDayRow[] }>(typedDaysBody, req.body);
+    await store.write(async (tx) => {
+      const { boat } = await getBoatRows(tx, boatId);
+      await putTypedForecast(tx, boat, issueId, days, clock.now());
+    });
+    res.json({ ok: true });
+  });
+}
+
+/** Zones and patches, and the hull that they are measured on. */
+function zoneRoutes(router: Router, { store, yard }: Context): void {
   router.put('/surfaces/:id', async (req, res) => {
     const row = { ...check<Omit<SurfaceDraft, 'id'>>(surfaceBody, req.body), id: idOf(req) };
     res.json(
@@ -106,7 +127,10 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
       }),
     );
   });
+}
 
+/** Build-ups, one or many, and the borders between zones. */
+function buildUpRoutes(router: Router, { store }: Context): void {
   router.put('/build-ups/:id', async (req, res) => {
     const row = { ...check<Omit<BuildUpRow, 'id'>>(buildUpBody, req.body), id: idOf(req) };
     res.json(
@@ -146,19 +170,6 @@ export function rowRoutes({ store, clock, yard }: Context): Router {
       }),
     );
   });
-
-  router.put('/boats/:id/typed-weather/:issueId', async (req, res) => {
-    const boatId = idOf(req);
-    const issueId = idIn(req.params.issueId);
-    const { days } = check<{ days: TypedDayRow[] }>(typedDaysBody, req.body);
-    await store.write(async (tx) => {
-      const { boat } = await getBoatRows(tx, boatId);
-      await putTypedForecast(tx, boat, issueId, days, clock.now());
-    });
-    res.json({ ok: true });
-  });
-
-  return router;
 }
 
 /** What a boat that moves or is placed anew leaves behind: the weather of the time before stays what it was. */

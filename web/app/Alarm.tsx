@@ -1,6 +1,7 @@
 import { BellRing } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
+import type { Boat } from '#contracts/rows/boat';
 import { logEntry, queryClient, useYard } from '../data/store';
 import { useNow } from '../data/now';
 import { useOutbox } from '../data/outbox';
@@ -47,6 +48,92 @@ const RING_EVERY_MS = 3000;
  * silenced. They are instants in the log, so a reload or a restart changes nothing.
  */
 export function Alarm() {
+  const alarm = useDueTimers();
+
+  const title = useRef(document.title);
+  useEffect(() => {
+    if (!alarm.ringing || alarm.text === null) return;
+    const own = title.current;
+    void ring();
+    let flip = true;
+    document.title = `● ${alarm.text}`;
+    const timer = setInterval(() => {
+      flip = !flip;
+      document.title = flip ? `● ${alarm.text}` : own;
+      void ring();
+    }, RING_EVERY_MS);
+    return () => {
+      clearInterval(timer);
+      document.title = own;
+    };
+  }, [alarm.ringing, alarm.text]);
+
+  if (!alarm.ringing) return null;
+  return (
+    <div className="no-print sticky top-0 z-30 bg-warning text-warning-content" role="alert">
+      {alarm.due.map((timer) => (
+        <div key={`${timer.batchId}-${timer.timer}`} className="flex flex-wrap items-center gap-3 px-4 py-1">
+          <BellRing size={22} aria-hidden="true" />
+          <Link
+            to={`/boats/${timer.boat.id}/mix`}
+            className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4"
+          >
+            {timer.timer === 'stand'
+              ? 'Stand is over, the batch may be used'
+              : 'Pot life has ended: throw the rest away safely'}{' '}
+            · {timer.boat.name}
+          </Link>
+          <Silence timer={timer} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** Silences a timer here at once, and in the log. */
+function Silence({
+  timer,
+}: {
+  timer: { boat: Boat; batchId: string; timer: 'stand' | 'pot'; startsAt: number; dueAt: number; silenced: boolean };
+}) {
+  return (
+    <button
+      type="button"
+      className="btn border-current bg-transparent text-inherit"
+      onClick={() => {
+        queryClient.setQueryData<Yard>(
+          ['yard'],
+          (y) =>
+            y && {
+              ...y,
+              boats: y.boats.map((b) => ({
+                ...b,
+                timers: b.timers.map((t) =>
+                  t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t,
+                ),
+              })),
+            },
+        );
+        void logEntry(
+          {
+            boatId: timer.boat.id,
+            stream: 'batch',
+            streamId: timer.batchId,
+            kind: 'silenced',
+            body: { timer: timer.timer },
+          },
+          'Timer silenced',
+          { quiet: true },
+        );
+      }}
+    >
+      Silence
+    </button>
+  );
+}
+
+/** Timers that are due on any boat and not silenced, and what the title says of the first. */
+function useDueTimers() {
   const at = useNow(1000);
   const { data: yard } = useYard();
   const waiting = useOutbox();
@@ -78,74 +165,5 @@ export function Alarm() {
   const ringing = due.length > 0;
   const first = due[0];
   const text = first ? `${first.timer === 'stand' ? 'Stand is over' : 'Pot life has ended'}: ${first.boat.name}` : null;
-
-  const title = useRef(document.title);
-  useEffect(() => {
-    if (!ringing || text === null) return;
-    const own = title.current;
-    void ring();
-    let flip = true;
-    document.title = `● ${text}`;
-    const timer = setInterval(() => {
-      flip = !flip;
-      document.title = flip ? `● ${text}` : own;
-      void ring();
-    }, RING_EVERY_MS);
-    return () => {
-      clearInterval(timer);
-      document.title = own;
-    };
-  }, [ringing, text]);
-
-  if (!ringing) return null;
-  return (
-    <div className="no-print sticky top-0 z-30 bg-warning text-warning-content" role="alert">
-      {due.map((timer) => (
-        <div key={`${timer.batchId}-${timer.timer}`} className="flex flex-wrap items-center gap-3 px-4 py-1">
-          <BellRing size={22} aria-hidden="true" />
-          <Link
-            to={`/boats/${timer.boat.id}/mix`}
-            className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4"
-          >
-            {timer.timer === 'stand'
-              ? 'Stand is over, the batch may be used'
-              : 'Pot life has ended: throw the rest away safely'}{' '}
-            · {timer.boat.name}
-          </Link>
-          <button
-            type="button"
-            className="btn border-current bg-transparent text-inherit"
-            onClick={() => {
-              queryClient.setQueryData<Yard>(
-                ['yard'],
-                (y) =>
-                  y && {
-                    ...y,
-                    boats: y.boats.map((b) => ({
-                      ...b,
-                      timers: b.timers.map((t) =>
-                        t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t,
-                      ),
-                    })),
-                  },
-              );
-              void logEntry(
-                {
-                  boatId: timer.boat.id,
-                  stream: 'batch',
-                  streamId: timer.batchId,
-                  kind: 'silenced',
-                  body: { timer: timer.timer },
-                },
-                'Timer silenced',
-                { quiet: true },
-              );
-            }}
-          >
-            Silence
-          </button>
-        </div>
-      ))}
-    </div>
-  );
+  return { ringing, text, due };
 }

@@ -66,28 +66,9 @@ export function BoatDrawing({
   svgRef?: Ref<SVGSVGElement>;
 }) {
   const uid = useId();
-  const profile = boatProfile(boat, { lines, bandM });
-  const ground = profile.bottomM - 0.25;
-  const pad = 0.25;
-  const head = stations.length > 0 ? 0.35 : 0;
-  const width = profile.lengthM + pad * 2;
-  const topY = profile.topM + pad + head;
-  const height = topY - ground + pad * 0.4;
-  const at = (p: { x: number; z: number }) => `${(p.x + pad).toFixed(3)} ${(topY - p.z).toFixed(3)}`;
-  // A band above the rail or below the keel is empty.
-  const path = (outline: Outline) => (outline.length > 1 ? `M${outline.map(at).join('L')}Z` : '');
-  const groundY = topY - ground;
-  const standsAt = [profile.waterline[0] + boat.lwlM * 0.24, profile.waterline[0] + boat.lwlM * 0.82];
-  const underOf = (x: number) =>
-    profile.hull
-      .filter((p) => Math.abs(p.x - x) < profile.lengthM * 0.06)
-      .reduce((least, p) => Math.min(least, p.z), 0);
-  const stand = (x: number) => {
-    const y = topY - underOf(x) * 0.55;
-    return `M${x + pad} ${y}V${groundY}M${x + pad - 0.22} ${groundY}L${x + pad} ${y + (groundY - y) * 0.45}L${x + pad + 0.22} ${groundY}`;
-  };
+  const frame = frameOf({ boat, lines, bandM, numbered: stations.length > 0 });
+  const { profile, width, height, topY, at, standsAt } = frame;
   const patches = zones.filter((z) => z.patchKind);
-  const own = (kind: ZoneKind) => zones.filter((z) => z.kind === kind && !z.patchKind);
   return (
     <svg
       ref={svgRef}
@@ -108,39 +89,19 @@ export function BoatDrawing({
           />
         ))}
       </defs>
-      {stands && (
-        <g stroke="currentColor" strokeWidth="0.05" fill="none" opacity=".75">
-          <path d={`M0 ${groundY}H${width}`} strokeWidth="0.03" />
-          {standsAt.map((x) => (
-            <path key={x} d={stand(x)} />
-          ))}
-        </g>
-      )}
-      {ORDER.flatMap((kind) => {
-        const here = own(kind);
-        const outlines = profile.regions[kind] ?? [];
-        // An open boat has neither house nor hung rudder to show unless they are zones of hers.
-        const structural =
-          ['topsides', 'underwater', 'bootTop', 'keel', 'deck'].includes(kind) ||
-          (boat.keels !== 'none' && ['rudder', 'coachroof'].includes(kind));
-        if (here.length === 0 && !structural) return [];
-        const zone = here.find((z) => z.surfaceId === selected) ?? here[0];
-        const inside = INSIDE.has(kind);
-        const fill =
-          zone?.colourHex ?? (inside ? 'transparent' : kind === 'bootTop' && !zone ? 'none' : BARE[boat.hullMaterial]);
-        return [
-          <ZoneRegion
-            key={kind}
-            zone={zone}
-            d={outlines.map(path).join('')}
-            fill={fill}
-            uid={uid}
-            selected={zone !== undefined && zone.surfaceId === selected}
-            onPick={onPick}
-            dashed={inside}
-          />,
-        ];
-      })}
+      {stands && <Stands frame={frame} />}
+      {regionsOf({ boat, zones, selected }).map(({ kind, zone, fill, dashed }) => (
+        <ZoneRegion
+          key={kind}
+          zone={zone}
+          d={(profile.regions[kind] ?? []).map(frame.path).join('')}
+          fill={fill}
+          uid={uid}
+          selected={zone !== undefined && zone.surfaceId === selected}
+          onPick={onPick}
+          dashed={dashed}
+        />
+      ))}
       {patches.map((patch, i) => (
         <ZoneRegion
           key={patch.surfaceId}
@@ -154,27 +115,93 @@ export function BoatDrawing({
       ))}
       <path d={`M0 ${topY}H${width}`} stroke="currentColor" strokeWidth="0.02" strokeDasharray=".2 .12" opacity=".6" />
       {stations.map((s) => (
-        <g key={s.label} stroke={INK} strokeWidth={s.current ? 0.06 : 0.025}>
-          <path
-            d={`M${s.x + pad} ${head * 0.9}V${topY - profile.bottomM * 0.98}`}
-            strokeDasharray={s.state === 'gap' ? '.08 .1' : undefined}
-            stroke={s.state === 'stray' ? '#9a231b' : 'currentColor'}
-            opacity={s.current ? 1 : 0.55}
-          />
-          <text
-            x={s.x + pad}
-            y={head * 0.75}
-            fontSize={s.current ? 0.34 : 0.24}
-            textAnchor="middle"
-            fill="currentColor"
-            stroke="none"
-            className="narrow"
-          >
-            {s.label}
-          </text>
-        </g>
+        <Station key={s.label} station={s} frame={frame} />
       ))}
     </svg>
+  );
+}
+
+/** Room round the boat, m. */
+const PAD = 0.25;
+
+type Frame = ReturnType<typeof frameOf>;
+
+/** The boat's outline and how metres of it become places on the drawing, whose y runs down. */
+function frameOf(asked: { boat: Boat; lines: HullLines | null; bandM: number | null; numbered: boolean }) {
+  const { boat, lines, bandM, numbered } = asked;
+  const profile = boatProfile(boat, { lines, bandM });
+  const ground = profile.bottomM - 0.25;
+  const head = numbered ? 0.35 : 0;
+  const width = profile.lengthM + PAD * 2;
+  const topY = profile.topM + PAD + head;
+  const height = topY - ground + PAD * 0.4;
+  const at = (p: { x: number; z: number }) => `${(p.x + PAD).toFixed(3)} ${(topY - p.z).toFixed(3)}`;
+  // A band above the rail or below the keel is empty.
+  const path = (outline: Outline) => (outline.length > 1 ? `M${outline.map(at).join('L')}Z` : '');
+  const groundY = topY - ground;
+  const standsAt = [profile.waterline[0] + boat.lwlM * 0.24, profile.waterline[0] + boat.lwlM * 0.82];
+  const underOf = (x: number) =>
+    profile.hull
+      .filter((p) => Math.abs(p.x - x) < profile.lengthM * 0.06)
+      .reduce((least, p) => Math.min(least, p.z), 0);
+  const stand = (x: number) => {
+    const y = topY - underOf(x) * 0.55;
+    return `M${x + PAD} ${y}V${groundY}M${x + PAD - 0.22} ${groundY}L${x + PAD} ${y + (groundY - y) * 0.45}L${x + PAD + 0.22} ${groundY}`;
+  };
+  return { profile, width, height, topY, groundY, head, at, path, standsAt, stand };
+}
+
+/** What is drawn of each kind of zone: hers, or what a boat shows besides. */
+function regionsOf(asked: { boat: Boat; zones: readonly DrawnZone[]; selected: string | null | undefined }) {
+  const { boat, zones, selected } = asked;
+  return ORDER.flatMap((kind) => {
+    const here = zones.filter((z) => z.kind === kind && !z.patchKind);
+    // An open boat has neither house nor hung rudder to show unless they are zones of hers.
+    const structural =
+      ['topsides', 'underwater', 'bootTop', 'keel', 'deck'].includes(kind) ||
+      (boat.keels !== 'none' && ['rudder', 'coachroof'].includes(kind));
+    if (here.length === 0 && !structural) return [];
+    const zone = here.find((z) => z.surfaceId === selected) ?? here[0];
+    const dashed = INSIDE.has(kind);
+    const bare = dashed ? 'transparent' : kind === 'bootTop' && !zone ? 'none' : BARE[boat.hullMaterial];
+    return [{ kind, zone, fill: zone?.colourHex ?? bare, dashed }];
+  });
+}
+
+/** The ground she stands on, and what holds her up. */
+function Stands({ frame: { groundY, width, standsAt, stand } }: { frame: Frame }) {
+  return (
+    <g stroke="currentColor" strokeWidth="0.05" fill="none" opacity=".75">
+      <path d={`M0 ${groundY}H${width}`} strokeWidth="0.03" />
+      {standsAt.map((x) => (
+        <path key={x} d={stand(x)} />
+      ))}
+    </g>
+  );
+}
+
+/** A station where she is taped. */
+function Station({ station, frame: { head, topY, profile } }: { station: StationMark; frame: Frame }) {
+  return (
+    <g stroke={INK} strokeWidth={station.current ? 0.06 : 0.025}>
+      <path
+        d={`M${station.x + PAD} ${head * 0.9}V${topY - profile.bottomM * 0.98}`}
+        strokeDasharray={station.state === 'gap' ? '.08 .1' : undefined}
+        stroke={station.state === 'stray' ? '#9a231b' : 'currentColor'}
+        opacity={station.current ? 1 : 0.55}
+      />
+      <text
+        x={station.x + PAD}
+        y={head * 0.75}
+        fontSize={station.current ? 0.34 : 0.24}
+        textAnchor="middle"
+        fill="currentColor"
+        stroke="none"
+        className="narrow"
+      >
+        {station.label}
+      </text>
+    </g>
   );
 }
 

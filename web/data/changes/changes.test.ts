@@ -1,100 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { NewEntry } from '#core/model/log';
-import type { Boat, BoatBundle, BuildUpRow, HullRow, SurfaceRow } from '#contracts/rows/boat';
+import type { BuildUpRow, HullRow, SurfaceRow } from '#contracts/rows/boat';
 import { sheet } from '#core/sheet/example.fixture';
 import { USUAL_RULES, type LotRow, type Stores } from '#contracts/rows/stores';
 import type { BorderRow, NamedBuildUpRow } from '#contracts/rows/system';
-import { applyChange, applyToNamed, applyToStores, inverseOf, linksOf, requestOf, type Before, type Change } from '.';
-
-const boat: Boat = {
-  id: 'b',
-  name: 'Punt',
-  hullMaterial: 'grp',
-  keels: 'single',
-  form: 'longKeel',
-  loaM: 8,
-  lwlM: 7,
-  beamM: 2.6,
-  draftM: 1.1,
-  freeboardM: 0.9,
-  place: '',
-  latitudeDeg: 50,
-  timeZone: 'UTC',
-  waters: null,
-  version: 3,
-  deleted: false,
-};
-const zone: SurfaceRow = {
-  id: 'z',
-  boatId: 'b',
-  name: 'Bottom',
-  kind: 'underwater',
-  substrate: 'gelcoat',
-  exposure: 'immersed',
-  existing: 'bare',
-  area: { method: 'dimensions', dimensions: {}, typed: null },
-  sort: 1,
-  version: 1,
-  deleted: false,
-  areaM2: 0,
-  areaShare: 0,
-  grossM2: 0,
-  side: 'both',
-  partShare: null,
-  notes: '',
-  maskList: [],
-  openWork: [],
-  parentId: null,
-  patchKind: null,
-};
-const build: BuildUpRow = {
-  id: 'u',
-  boatId: 'b',
-  surfaceId: 'z',
-  layers: [],
-  namedId: null,
-  targetMicron: null,
-  overrides: [],
-  records: [],
-  version: 1,
-  deleted: false,
-};
-const bundle: BoatBundle = {
-  now: 0,
-  frozen: true,
-  boat,
-  jobs: [],
-  hull: null,
-  surfaces: [zone],
-  buildUps: [build],
-  borders: [],
-  entries: [],
-  sheets: [],
-  hours: [],
-  typedDays: [],
-};
-/** What this device knew before a change. */
-const knew = (known: BoatBundle | null, more: Partial<Before> = {}): Before => ({
-  bundle: known,
-  sheets: [],
-  named: [],
-  stores: null,
-  ...more,
-});
-const ids = { id: 'new', at: 1000, painter: 'Ada', device: 'd' };
-const entry = (id: string, kind: string, streamId: string, body: object): NewEntry =>
-  ({
-    id,
-    boatId: 'b',
-    stream: 'coat',
-    streamId,
-    kind,
-    occurredAt: 5,
-    painter: '',
-    device: '',
-    supersedes: null,
-    body,
-  }) as unknown as NewEntry;
+import { applyChange, applyToNamed, applyToStores, inverseOf, linksOf, requestOf, type Change } from '.';
+import { bundle, boat, zone, entry, build, knew, ids } from './changes.fixture';
 
 describe('a change before it is sent', () => {
   it('shows at once: a zone with its area, a boat whose zones follow its dimensions', () => {
@@ -188,38 +98,6 @@ describe('a hull and its patches before they are sent', () => {
     });
     expect(applyChange(patched, { kind: 'surface', row: { ...zone, deleted: true } }).surfaces).toEqual([]);
     expect(linksOf({ kind: 'surface', row: patch }).needs).toEqual(['b', 'z']);
-  });
-});
-
-describe('undo', () => {
-  it('writes the row as it was, at the version the change made', () => {
-    const change: Change = { kind: 'surface', row: { ...zone, name: 'Renamed' } };
-    const inverse = inverseOf(change, knew(bundle), ids);
-    expect(inverse).toMatchObject({ kind: 'surface', row: { name: 'Bottom', version: 2 } });
-    expect(applyChange(applyChange(bundle, change), inverse!).surfaces[0]).toMatchObject({
-      name: 'Bottom',
-      version: 3,
-    });
-  });
-  it('brings a removed row back and removes one that was new', () => {
-    expect(inverseOf({ kind: 'surface', row: { ...zone, deleted: true } }, knew(bundle), ids)).toMatchObject({
-      row: { deleted: false, version: 2 },
-    });
-    expect(inverseOf({ kind: 'surface', row: { ...zone, id: 'y', version: 0 } }, knew(bundle), ids)).toMatchObject({
-      row: { id: 'y', deleted: true, version: 1 },
-    });
-  });
-  it('empties a build-up that was new instead of removing it, so that the zone can be built up again', () => {
-    const layers = [{ id: 'l' }] as unknown as BuildUpRow['layers'];
-    expect(
-      inverseOf({ kind: 'buildUp', row: { ...build, id: 'v', version: 0, layers } }, knew(bundle), ids),
-    ).toMatchObject({ row: { layers: [], deleted: false, version: 1 } });
-  });
-  it('withdraws an entry and never a withdrawal', () => {
-    expect(
-      inverseOf({ kind: 'entry', entry: entry('e', 'finished', 'c', { litresOn: null }) }, knew(bundle), ids),
-    ).toMatchObject({ entry: { id: 'new', kind: 'withdrawn', supersedes: 'e', occurredAt: 1000, painter: 'Ada' } });
-    expect(inverseOf({ kind: 'entry', entry: entry('e', 'withdrawn', 'c', {}) }, knew(bundle), ids)).toBeNull();
   });
 });
 

@@ -7,6 +7,7 @@ import { BOND_SCHOOLS, type BondSchool } from '#core/model/buildUp';
 import { keptFilms } from '#core/system/stack';
 import { withSheets } from '#core/system/ledger';
 import type { SheetRevision } from '#core/model/sheet';
+import type { Library } from '#contracts/rows/sheet';
 import type { NamedBuildUpRow } from '#contracts/rows/system';
 import { save, useLibrary, useNamed, useSheets } from '../../data/store';
 import { SelectField } from '../../parts/Field';
@@ -15,112 +16,86 @@ import { bandsOf, type Band } from '../film/section/layout';
 import { BOND_WORDS, EXPOSURE_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
 import { counted } from '#core/units/format';
 
+/** What a build-up is looked for by; empty is any. */
+interface Wish {
+  substrate: Substrate | '';
+  exposure: Exposure | '';
+  bond: BondSchool | '';
+}
+
+/** Takes the made-up sheets in, and the usual build-ups that are not here yet. */
+function takeUsual(library: Library, missing: Library['starters']): void {
+  void save({ kind: 'sheetImport', id: uuid(), taken: true, sheets: library.sheets }, 'Made-up sheets taken in', {
+    quiet: true,
+  });
+  missing.forEach(
+    (s, i) =>
+      void save(
+        { kind: 'named', row: { ...s, version: 0, deleted: false } },
+        `${missing.length} usual build-ups taken in`,
+        { quiet: i < missing.length - 1 },
+      ),
+  );
+}
+
+const copyOf = (n: NamedBuildUpRow): NamedBuildUpRow => ({
+  ...n,
+  id: uuid(),
+  name: `${n.name}, copy`.slice(0, 120),
+  layers: n.layers.map((l) => ({ ...l, id: uuid() })),
+  version: 0,
+  deleted: false,
+});
+
+/** A new one, for what is being looked for. */
+const blankFor = (wish: Wish): NamedBuildUpRow => ({
+  id: uuid(),
+  name: 'New build-up',
+  substrates: [wish.substrate || 'gelcoat'],
+  exposure: wish.exposure || 'immersed',
+  bond: wish.bond || 'chemical',
+  note: '',
+  targetMicron: null,
+  layers: [],
+  version: 0,
+  deleted: false,
+});
+
 /** The yard's named build-ups, to reuse, copy and adapt. */
 export function BuildUpsPlace() {
   const navigate = useNavigate();
   const { named, uses } = useNamed();
   const { data: sheets } = useSheets();
   const { data: library } = useLibrary();
-  const [substrate, setSubstrate] = useState<Substrate | ''>('');
-  const [exposure, setExposure] = useState<Exposure | ''>('');
-  const [bond, setBond] = useState<BondSchool | ''>('');
+  const [wish, setWish] = useState<Wish>({ substrate: '', exposure: '', bond: '' });
   if (!named || !sheets)
     return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const revisionById = new Map(sheets.map((s) => [s.current.id, s.current]));
   const shown = named.filter(
     (n) =>
-      (substrate === '' || n.substrates.includes(substrate)) &&
-      (exposure === '' || n.exposure === exposure) &&
-      (bond === '' || n.bond === bond),
+      (wish.substrate === '' || n.substrates.includes(wish.substrate)) &&
+      (wish.exposure === '' || n.exposure === wish.exposure) &&
+      (wish.bond === '' || n.bond === wish.bond),
   );
   const missing = library?.starters.filter((s) => !named.some((n) => n.id === s.id)) ?? [];
-  const takeUsual = () => {
-    if (!library) return;
-    void save({ kind: 'sheetImport', id: uuid(), taken: true, sheets: library.sheets }, 'Made-up sheets taken in', {
-      quiet: true,
-    });
-    missing.forEach(
-      (s, i) =>
-        void save(
-          { kind: 'named', row: { ...s, version: 0, deleted: false } },
-          `${missing.length} usual build-ups taken in`,
-          { quiet: i < missing.length - 1 },
-        ),
-    );
-  };
-  const copy = (n: NamedBuildUpRow) => {
-    const id = uuid();
-    void save(
-      {
-        kind: 'named',
-        row: {
-          ...n,
-          id,
-          name: `${n.name}, copy`.slice(0, 120),
-          layers: n.layers.map((l) => ({ ...l, id: uuid() })),
-          version: 0,
-          deleted: false,
-        },
-      },
-      `${n.name} copied`,
-    );
-    void navigate(`/build-ups/${id}`);
-  };
-  const blank = () => {
-    const id = uuid();
-    void save(
-      {
-        kind: 'named',
-        row: {
-          id,
-          name: 'New build-up',
-          substrates: [substrate || 'gelcoat'],
-          exposure: exposure || 'immersed',
-          bond: bond || 'chemical',
-          note: '',
-          targetMicron: null,
-          layers: [],
-          version: 0,
-          deleted: false,
-        },
-      },
-      'Build-up begun',
-    );
-    void navigate(`/build-ups/${id}`);
+  const open = (row: NamedBuildUpRow, label: string) => {
+    void save({ kind: 'named', row }, label);
+    void navigate(`/build-ups/${row.id}`);
   };
   return (
     <div className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
       <div className="ruled flex flex-wrap items-center gap-3 pb-2">
         <h1 className="mr-auto">Build-ups</h1>
         {missing.length > 0 && (
-          <button type="button" className="btn" onClick={takeUsual}>
+          <button type="button" className="btn" onClick={() => library && takeUsual(library, missing)}>
             Take the {missing.length} usual ones in
           </button>
         )}
-        <button type="button" className="btn btn-primary" onClick={blank}>
+        <button type="button" className="btn btn-primary" onClick={() => open(blankFor(wish), 'Build-up begun')}>
           <Plus size={16} aria-hidden="true" /> Build-up
         </button>
       </div>
-      <div className="grid gap-3 py-3 sm:grid-cols-3">
-        <SelectField
-          label="Substrate"
-          options={[['', 'any'], ...SUBSTRATES.map((s) => [s, SUBSTRATE_WORDS[s]] as const)]}
-          value={substrate}
-          onPick={setSubstrate}
-        />
-        <SelectField
-          label="Exposure"
-          options={[['', 'any'], ...EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)]}
-          value={exposure}
-          onPick={setExposure}
-        />
-        <SelectField
-          label="School"
-          options={[['', 'any'], ...BOND_SCHOOLS.map((b) => [b, BOND_WORDS[b]] as const)]}
-          value={bond}
-          onPick={setBond}
-        />
-      </div>
+      <Filters wish={wish} onWish={setWish} />
       {named.length === 0 && (
         <p className="max-w-prose py-2">
           No build-up has a name yet. Take the usual ones in, of made-up products, and put your own products in their
@@ -132,37 +107,84 @@ export function BuildUpsPlace() {
       )}
       <ul className="sheet-rule">
         {shown.map((n) => (
-          <li key={n.id} className="flex min-h-14 items-center gap-4 py-2">
-            <Strip named={n} />
-            <div className="min-w-0 flex-1">
-              <Link to={`/build-ups/${n.id}`} className="font-semibold underline decoration-1 underline-offset-4">
-                {n.name}
-              </Link>
-              <p className="text-sm quiet">
-                {n.substrates.map((s) => SUBSTRATE_WORDS[s]).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} ·{' '}
-                {BOND_WORDS[n.bond].toLowerCase()}
-                {(uses[n.id]?.length ?? 0) > 0 ? ` · on ${counted(uses[n.id]?.length ?? 0, 'zone')}` : ''}
-              </p>
-            </div>
-            <span className="hidden text-right sm:block">
-              <Fig quantity="film" value={filmOf(n, revisionById)} className="text-lg" />
-              <span className="narrow quiet block">{n.layers.length} coats</span>
-            </span>
-            <button
-              type="button"
-              className="grid min-h-11 min-w-11 place-items-center"
-              aria-label={`Copy ${n.name}`}
-              onClick={() => copy(n)}
-            >
-              <Copy size={18} aria-hidden="true" />
-            </button>
-          </li>
+          <NamedItem
+            n={n}
+            zones={uses[n.id]?.length ?? 0}
+            filmMicron={filmOf(n, revisionById)}
+            onCopy={() => open(copyOf(n), `${n.name} copied`)}
+            key={n.id}
+          />
         ))}
       </ul>
       <p className="mt-3 text-sm quiet">
         The usual build-ups are common practice; their products are made up. Follow the maker’s current sheet.
       </p>
     </div>
+  );
+}
+
+function Filters({ wish, onWish }: { wish: Wish; onWish: (wish: Wish) => void }) {
+  return (
+    <div className="grid gap-3 py-3 sm:grid-cols-3">
+      <SelectField
+        label="Substrate"
+        options={[['', 'any'], ...SUBSTRATES.map((s) => [s, SUBSTRATE_WORDS[s]] as const)]}
+        value={wish.substrate}
+        onPick={(substrate) => onWish({ ...wish, substrate })}
+      />
+      <SelectField
+        label="Exposure"
+        options={[['', 'any'], ...EXPOSURES.map((e) => [e, EXPOSURE_WORDS[e]] as const)]}
+        value={wish.exposure}
+        onPick={(exposure) => onWish({ ...wish, exposure })}
+      />
+      <SelectField
+        label="School"
+        options={[['', 'any'], ...BOND_SCHOOLS.map((b) => [b, BOND_WORDS[b]] as const)]}
+        value={wish.bond}
+        onPick={(bond) => onWish({ ...wish, bond })}
+      />
+    </div>
+  );
+}
+
+function NamedItem({
+  n,
+  zones,
+  filmMicron,
+  onCopy,
+}: {
+  n: NamedBuildUpRow;
+  zones: number;
+  filmMicron: number;
+  onCopy: () => void;
+}) {
+  return (
+    <li className="flex min-h-14 items-center gap-4 py-2">
+      <Strip named={n} />
+      <div className="min-w-0 flex-1">
+        <Link to={`/build-ups/${n.id}`} className="font-semibold underline decoration-1 underline-offset-4">
+          {n.name}
+        </Link>
+        <p className="text-sm quiet">
+          {n.substrates.map((s) => SUBSTRATE_WORDS[s]).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} ·{' '}
+          {BOND_WORDS[n.bond].toLowerCase()}
+          {zones > 0 ? ` · on ${counted(zones, 'zone')}` : ''}
+        </p>
+      </div>
+      <span className="hidden text-right sm:block">
+        <Fig quantity="film" value={filmMicron} className="text-lg" />
+        <span className="narrow quiet block">{n.layers.length} coats</span>
+      </span>
+      <button
+        type="button"
+        className="grid min-h-11 min-w-11 place-items-center"
+        aria-label={`Copy ${n.name}`}
+        onClick={onCopy}
+      >
+        <Copy size={18} aria-hidden="true" />
+      </button>
+    </li>
   );
 }
 

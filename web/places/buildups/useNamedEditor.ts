@@ -9,6 +9,7 @@ import { withSheets } from '#core/system/ledger';
 import { applyMend } from '#core/system/mend';
 import { buildUpQuantities } from '#core/system/quantities';
 import { putIn } from '#core/system/schools';
+import type { SheetRevision } from '#core/model/sheet';
 import type { Mend } from '#core/system/stack';
 import { applyNamed, followers } from '#core/system/system';
 import type { BuildUpRow } from '#contracts/rows/boat';
@@ -61,21 +62,8 @@ export function useNamedEditor(row: NamedBuildUpRow, boatIds: readonly string[])
   const sheetOf = useMemo(() => sheetIdsOf(sheets ?? [], [...revisionById.values()]), [sheets, revisionById]);
   const zones = useMemo(() => zonesOf(views, row.id), [views, row.id]);
   const followed = useMemo(() => followers({ named: row.layers, zones, sheetOf }), [row.layers, zones, sheetOf]);
-  const { substrates, exposure, targetMicron } = now;
-  const stack = useMemo(() => withSheets(layers, revisionById), [layers, revisionById]);
-  const findings = useMemo(
-    () =>
-      stack.length === 0
-        ? []
-        : checkBuildUp({ substrate: substrates[0] as Substrate, exposure, layers: stack, targetMicron }),
-    [stack, substrates, exposure, targetMicron],
-  );
-  const coats = useMemo(() => {
-    // No zone, so no litres that mean anything: what each coat takes of a square metre.
-    const whole = stack.length === layers.length;
-    const perM2 = whole ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack })).value : null;
-    return plannedCoats(layers, revisionById, perM2);
-  }, [layers, stack, revisionById]);
+  const { targetMicron } = now;
+  const { findings, coats } = useChecked(now, layers, revisionById);
   const bad = problemOf(now);
 
   const put = (targets: readonly Zone[], label: string) => {
@@ -131,6 +119,26 @@ export function useNamedEditor(row: NamedBuildUpRow, boatIds: readonly string[])
     write,
     back: () => setDraft(null),
   };
+}
+
+/** What the rules say of the coats, and what each takes. */
+function useChecked(now: NamedBuildUpRow, layers: readonly Layer[], revisionById: ReadonlyMap<string, SheetRevision>) {
+  const { substrates, exposure, targetMicron } = now;
+  const stack = useMemo(() => withSheets(layers, revisionById), [layers, revisionById]);
+  const findings = useMemo(
+    () =>
+      stack.length === 0
+        ? []
+        : checkBuildUp({ substrate: substrates[0] as Substrate, exposure, layers: stack, targetMicron }),
+    [stack, substrates, exposure, targetMicron],
+  );
+  const coats = useMemo(() => {
+    // No zone, so no litres that mean anything: what each coat takes of a square metre.
+    const whole = stack.length === layers.length;
+    const perM2 = whole ? attempt(() => buildUpQuantities({ areaM2: 1, areaShare: 0, layers: stack })).value : null;
+    return plannedCoats(layers, revisionById, perM2);
+  }, [layers, stack, revisionById]);
+  return { findings, coats };
 }
 
 function zonesOf(views: readonly BoatView[], namedId: string): Zone[] {

@@ -3,8 +3,9 @@ import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { otherWays } from '#core/stores/shopping';
-import { cheaperProducts } from '#core/stores/list';
+import { cheaperProducts, type SupplierList } from '#core/stores/list';
 import type { JobProduct } from '#core/stores/share';
+import type { Boat } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import { useSheets, useStores } from '../../data/store';
@@ -41,25 +42,7 @@ export function BuyPlace() {
     return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading the shelf" />;
   return (
     <div className="min-w-0">
-      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
-        <h1 className="mr-auto text-2xl">Shopping list of {boat.name}</h1>
-        <Link to={`/boats/${boat.id}/film`} className="btn no-print">
-          Film
-        </Link>
-        <Link to="/stores" className="btn no-print">
-          Stores
-        </Link>
-        <button type="button" className="btn no-print" onClick={() => void print()}>
-          <FileText size={18} aria-hidden="true" /> PDF
-        </button>
-        <button
-          type="button"
-          className="btn no-print"
-          onClick={() => void saveCsv(`${file}.csv`, shoppingCells(shopping))}
-        >
-          <Download size={18} aria-hidden="true" /> CSV
-        </button>
-      </div>
+      <ListHead boat={boat} print={print} file={file} shopping={shopping} />
       <FormProblem
         message={
           problem ?? (error ? 'The shelf could not be asked: nothing on it is counted. It is tried again.' : null)
@@ -84,28 +67,7 @@ export function BuyPlace() {
             <p>Nothing is to be bought: no coat is still to go on, or the shelf holds all of it.</p>
           )}
           {lists.map((list) => (
-            <section key={list.supplier} aria-label={supplierWords(list.supplier)}>
-              <h2 className="ruled flex items-baseline justify-between pb-1">
-                {supplierWords(list.supplier)} <span className="fig">{moneyWords(list.minor, job.currency)}</span>
-              </h2>
-              <ul className="sheet-rule">
-                {list.lines.map((l) => (
-                  <li
-                    key={`${l.what}${l.pack}`}
-                    className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3 py-1.5 sm:grid-cols-[minmax(0,1fr)_auto_5rem_6rem]"
-                  >
-                    <span>{l.what}</span>
-                    <span className="fig text-right sm:order-3">
-                      {l.minor === null ? <span className="quiet">ask</span> : moneyWords(l.minor, job.currency)}
-                    </span>
-                    <span className="narrow text-lg">{lineCount(l)}</span>
-                    <span className="text-right">
-                      {l.litres !== null && <Fig quantity="volume" value={l.litres} />}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </section>
+            <OneSupplier list={list} currency={job.currency} key={list.supplier} />
           ))}
           <p className="flex justify-between border-t-2 border-base-content pt-1 text-lg">
             <span>To buy</span>
@@ -127,6 +89,72 @@ export function BuyPlace() {
   );
 }
 
+function ListHead({
+  boat,
+  print,
+  file,
+  shopping,
+}: {
+  boat: Boat;
+  print: () => Promise<void>;
+  file: string;
+  shopping: Shopping;
+}) {
+  return (
+    <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+      <h1 className="mr-auto text-2xl">Shopping list of {boat.name}</h1>
+      <Link to={`/boats/${boat.id}/film`} className="btn no-print">
+        Film
+      </Link>
+      <Link to="/stores" className="btn no-print">
+        Stores
+      </Link>
+      <button type="button" className="btn no-print" onClick={() => void print()}>
+        <FileText size={18} aria-hidden="true" /> PDF
+      </button>
+      <button
+        type="button"
+        className="btn no-print"
+        onClick={() => void saveCsv(`${file}.csv`, shoppingCells(shopping))}
+      >
+        <Download size={18} aria-hidden="true" /> CSV
+      </button>
+    </div>
+  );
+}
+
+function OneSupplier({ list, currency }: { list: SupplierList; currency: string }) {
+  return (
+    <section aria-label={supplierWords(list.supplier)}>
+      <h2 className="ruled flex items-baseline justify-between pb-1">
+        {supplierWords(list.supplier)} <span className="fig">{moneyWords(list.minor, currency)}</span>
+      </h2>
+      <ul className="sheet-rule">
+        {list.lines.map((l) => (
+          <li
+            key={`${l.what}${l.pack}`}
+            className="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-3 py-1.5 sm:grid-cols-[minmax(0,1fr)_auto_5rem_6rem]"
+          >
+            <span>{l.what}</span>
+            <span className="fig text-right sm:order-3">
+              {l.minor === null ? <span className="quiet">ask</span> : moneyWords(l.minor, currency)}
+            </span>
+            <span className="narrow text-lg">{lineCount(l)}</span>
+            <span className="text-right">{l.litres !== null && <Fig quantity="volume" value={l.litres} />}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** How often something is so, as a hundred cases. */
+function shareInWords(share: number): string {
+  if (share > 0.995) return 'practically always';
+  if (share < 0.005) return 'practically never';
+  return `in ${counted(Math.round(share * 100), 'case')} of 100`;
+}
+
 /** One product: need with its ±, shelf, what is over, what a size smaller risks, what else would do. */
 function ProductNote({ product: p, currency, chance }: { product: JobProduct; currency: string; chance: number }) {
   const { data: sheets } = useSheets();
@@ -142,15 +170,7 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
     [p, sheets, chance],
   );
   const other = useMemo(() => otherWays(p), [p]);
-  const bought = p.purchase && p.purchase.packs.length > 0;
-  const left = p.purchase?.leftL.reduce((sum, l) => sum + Math.max(0, l), 0) ?? 0;
   const patches = p.parts.some((part) => part.patchesL > 0.005);
-  const percent = (share: number) =>
-    share > 0.995
-      ? 'practically always'
-      : share < 0.005
-        ? 'practically never'
-        : `in ${counted(Math.round(share * 100), 'case')} of 100`;
   return (
     <div className="border-b border-base-300 py-2" data-product={p.sheet.name}>
       <p className="flex items-baseline justify-between gap-3">
@@ -162,35 +182,16 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           <Fig quantity="volume" value={2 * p.need.sigmaL} />
         </span>
       </p>
-      <p className="text-[0.95rem]">
-        {p.parts.map((part, i) => (
-          <span key={part.name} className="mr-4 inline-block">
-            {part.name} <Fig quantity="volume" value={part.wantL} />
-            {(p.parts[i]?.onHandL ?? 0) > 0.005 && (
-              <span className="quiet">
-                {' '}
-                (<Fig quantity="volume" value={part.onHandL} /> on the shelf)
-              </span>
-            )}
-          </span>
-        ))}
-      </p>
+      <PartsToBuy p={p} />
       {!p.purchase && (
         <p className="text-error">No pack on its sheet covers it. Put pack sizes and prices on the sheet.</p>
       )}
-      {p.purchase && (
-        <p className="text-[0.95rem]">
-          {bought
-            ? `${packWords(p.purchase.packs)}: enough ${percent(other.chance)}`
-            : `What is on the shelf is enough ${percent(other.chance)}`}
-          , about <Fig quantity="volume" value={left} /> over.{!p.purchase.provenLeast && ` ${NOT_PROVEN_WORDS}`}
-        </p>
-      )}
+      {p.purchase && <Bought purchase={p.purchase} chance={other.chance} />}
       {other.smaller && (
         <p className="text-sm quiet">
           One size smaller{other.smaller.packs.length > 0 ? `, ${packWords(other.smaller.packs)}` : ', nothing'}
           {other.smaller.costMinor !== null && `, ${moneyWords(other.smaller.costMinor, currency)}`}: enough{' '}
-          {percent(other.smaller.chance)}.
+          {shareInWords(other.smaller.chance)}.
         </p>
       )}
       {other.leastOver && (
@@ -209,17 +210,51 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           The smallest pack is ten times what this needs: ask for a part tin, or take what another job leaves.
         </p>
       )}
-      {patches && (
-        <p className="text-[0.95rem]">
-          Hold back for patches, unmixed:{' '}
-          {p.parts.map((part) => (
-            <span key={part.name} className="mr-3 whitespace-nowrap">
-              {part.name} <Fig quantity="volume" value={part.patchesL} />
-            </span>
-          ))}
-        </p>
-      )}
+      {patches && <PatchesHeld p={p} />}
     </div>
+  );
+}
+
+function PartsToBuy({ p }: { p: JobProduct }) {
+  return (
+    <p className="text-[0.95rem]">
+      {p.parts.map((part, i) => (
+        <span key={part.name} className="mr-4 inline-block">
+          {part.name} <Fig quantity="volume" value={part.wantL} />
+          {(p.parts[i]?.onHandL ?? 0) > 0.005 && (
+            <span className="quiet">
+              {' '}
+              (<Fig quantity="volume" value={part.onHandL} /> on the shelf)
+            </span>
+          )}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function Bought({ purchase, chance }: { purchase: NonNullable<JobProduct['purchase']>; chance: number }) {
+  const over = purchase.leftL.reduce((sum, l) => sum + Math.max(0, l), 0);
+  return (
+    <p className="text-[0.95rem]">
+      {purchase.packs.length > 0
+        ? `${packWords(purchase.packs)}: enough ${shareInWords(chance)}`
+        : `What is on the shelf is enough ${shareInWords(chance)}`}
+      , about <Fig quantity="volume" value={over} /> over.{!purchase.provenLeast && ` ${NOT_PROVEN_WORDS}`}
+    </p>
+  );
+}
+
+function PatchesHeld({ p }: { p: JobProduct }) {
+  return (
+    <p className="text-[0.95rem]">
+      Hold back for patches, unmixed:{' '}
+      {p.parts.map((part) => (
+        <span key={part.name} className="mr-3 whitespace-nowrap">
+          {part.name} <Fig quantity="volume" value={part.patchesL} />
+        </span>
+      ))}
+    </p>
   );
 }
 

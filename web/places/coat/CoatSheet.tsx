@@ -5,6 +5,9 @@ import { coatClocks, type CoatClocks } from '#core/coat/coatClocks';
 import { zoneSeries } from '#core/coat/zoneSeries';
 import { wetFilmMicron } from '#core/film/spreading';
 import type { SheetBody } from '#core/model/sheet';
+import type { ClockInputs } from '#core/coat/coatClocks';
+import type { OvercoatWindow, HandTest } from '#core/cure/window';
+import type { Boat } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
 import { now } from '../../data/now';
@@ -293,39 +296,55 @@ function Clocks({ clocks, view, last }: { clocks: CoatClocks; view: BoatView; la
           The minimum comes after the tack limit. Two ways out: warm the surface, or let it cure and abrade.
         </p>
       )}
-      <details data-why className="text-sm">
-        <summary className="link-row narrow cursor-pointer text-base underline decoration-1 underline-offset-4">
-          Why these times
-        </summary>
-        <div className="border-l-2 border-base-300 pl-3">
-          <p>Minimums run from the finish, the last panel; limits from the start, the first panel.</p>
-          <p>
-            On the surface temperature: <Fig quantity="temperature" value={inputs.startTempC} /> at the start,{' '}
-            <Fig quantity="temperature" value={inputs.lowestC} /> to{' '}
-            <Fig quantity="temperature" value={inputs.highestC} /> while it ran.
-          </p>
-          <p>
-            Weather: {inputs.sources.includes('simulated') ? SIMULATED_WORDS : 'as you typed it'}
-            {inputs.sources.length > 1 ? ', partly as you typed it' : ''};{' '}
-            {inputs.readings === 0
-              ? 'no surface reading'
-              : `${inputs.readings} surface ${inputs.readings === 1 ? 'reading' : 'readings'}`}{' '}
-            moved it.
-          </p>
-          <p>
-            Between the sheet’s columns the logarithm of the time is linear in 1/T (published: Arrhenius).{' '}
-            {window?.estimated &&
-              'A single figure is taken to halve or double with every 10 °C (common practice): an estimate.'}
-          </p>
-          {window?.handTest && (
-            <p>The thumb test of {timeWords(window.handTest.at, at, boat.timeZone)} overrides the table.</p>
-          )}
-          <p>What matters most is the surface temperature: log a reading on the hull, morning and evening.</p>
-        </div>
-      </details>
+      <WhyClocks inputs={inputs} window={window} at={at} boat={boat} />
       <SurfaceReading view={view} />
       {inputs.sources.includes('simulated') && <p className="text-sm">Weather is {SIMULATED_WORDS}.</p>}
     </>
+  );
+}
+
+function WhyClocks({
+  inputs,
+  window,
+  at,
+  boat,
+}: {
+  inputs: ClockInputs;
+  window: (OvercoatWindow & { handTest: HandTest | null }) | null;
+  at: number;
+  boat: Boat;
+}) {
+  return (
+    <details data-why className="text-sm">
+      <summary className="link-row narrow cursor-pointer text-base underline decoration-1 underline-offset-4">
+        Why these times
+      </summary>
+      <div className="border-l-2 border-base-300 pl-3">
+        <p>Minimums run from the finish, the last panel; limits from the start, the first panel.</p>
+        <p>
+          On the surface temperature: <Fig quantity="temperature" value={inputs.startTempC} /> at the start,{' '}
+          <Fig quantity="temperature" value={inputs.lowestC} /> to{' '}
+          <Fig quantity="temperature" value={inputs.highestC} /> while it ran.
+        </p>
+        <p>
+          Weather: {inputs.sources.includes('simulated') ? SIMULATED_WORDS : 'as you typed it'}
+          {inputs.sources.length > 1 ? ', partly as you typed it' : ''};{' '}
+          {inputs.readings === 0
+            ? 'no surface reading'
+            : `${inputs.readings} surface ${inputs.readings === 1 ? 'reading' : 'readings'}`}{' '}
+          moved it.
+        </p>
+        <p>
+          Between the sheet’s columns the logarithm of the time is linear in 1/T (published: Arrhenius).{' '}
+          {window?.estimated &&
+            'A single figure is taken to halve or double with every 10 °C (common practice): an estimate.'}
+        </p>
+        {window?.handTest && (
+          <p>The thumb test of {timeWords(window.handTest.at, at, boat.timeZone)} overrides the table.</p>
+        )}
+        <p>What matters most is the surface temperature: log a reading on the hull, morning and evening.</p>
+      </div>
+    </details>
   );
 }
 

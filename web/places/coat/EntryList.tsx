@@ -13,6 +13,90 @@ import { Impossible } from '#core/impossible';
 
 /** What was logged of a coat, in order; each entry can be corrected or withdrawn, and what it said before stays readable. */
 export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
+  const log = useEntryList(view, coat);
+
+  return (
+    <section aria-labelledby="entries">
+      <h2 id="entries" className="ruled pb-1">
+        Logged
+      </h2>
+      <ol className="sheet-rule">
+        {coat.entries.map((entry) => (
+          <Entry entry={entry} log={log} key={entry.id} />
+        ))}
+      </ol>
+      {coat.superseded.length > 0 && <SaidBefore coat={coat} log={log} />}
+      <NoteField onNote={(text) => log.append({ kind: 'note', body: { text } }, 'Remark logged')} />
+    </section>
+  );
+}
+
+function Entry({ entry, log }: { entry: LogEntry; log: ReturnType<typeof useEntryList> }) {
+  return (
+    <li className="py-1.5">
+      <div className="flex items-baseline gap-3">
+        <span className="fig w-24 shrink-0 whitespace-normal sm:w-32">{log.when(entry.occurredAt)}</span>
+        <span className="min-w-0 flex-1 break-words">
+          {entryWords(entry, log.units)}
+          <span className="block text-sm quiet">
+            {entry.painter || 'no name'}
+            {entry.recordedAt - entry.occurredAt > 10 * 60_000 ? `, written down ${log.when(entry.recordedAt)}` : ''}
+            {entry.supersedes ? ', corrected' : ''}
+          </span>
+        </span>
+        <button
+          type="button"
+          className="narrow min-h-11 min-w-11 shrink-0 underline underline-offset-4"
+          aria-expanded={log.correcting === entry.id}
+          aria-label={`Correct: ${entryWords(entry, log.units)}`}
+          onClick={() => (log.setProblem(null), log.setCorrecting(log.correcting === entry.id ? null : entry.id))}
+        >
+          Correct
+        </button>
+      </div>
+      {log.correcting === entry.id && (
+        <Correction
+          entry={entry}
+          zone={log.boat.timeZone}
+          problem={log.problem}
+          onSave={(occurredAt, body) =>
+            log.append({ kind: entry.kind, body, occurredAt, supersedes: entry.id } as never, 'Entry corrected') &&
+            log.setCorrecting(null)
+          }
+          onWithdraw={() => log.withdraw(entry) && log.setCorrecting(null)}
+        />
+      )}
+    </li>
+  );
+}
+
+function SaidBefore({ coat, log }: { coat: Coat; log: ReturnType<typeof useEntryList> }) {
+  return (
+    <details className="mt-1">
+      <summary className="link-row narrow cursor-pointer underline decoration-1 underline-offset-4">
+        {coat.superseded.length} corrected or withdrawn
+      </summary>
+      <ol className="sheet-rule">
+        {coat.superseded.map((entry) => (
+          <li key={entry.id} className="flex items-baseline gap-3 py-1.5">
+            <span className="fig w-24 shrink-0 whitespace-normal line-through sm:w-32">
+              {log.when(entry.occurredAt)}
+            </span>
+            <span className="min-w-0">
+              <s>{entryWords(entry, log.units)}</s>
+              <span className="block text-sm quiet">
+                {entry.painter || 'no name'}, written down {log.when(entry.recordedAt)}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </details>
+  );
+}
+
+/** Which entry is being corrected, and how a correction is written. */
+function useEntryList(view: BoatView, coat: Coat) {
   const { units } = useSettings();
   const [correcting, setCorrecting] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -45,75 +129,7 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
   };
   const withdraw = (entry: LogEntry) =>
     append({ kind: 'withdrawn', body: { reason: '' }, supersedes: entry.id }, 'Entry withdrawn');
-
-  return (
-    <section aria-labelledby="entries">
-      <h2 id="entries" className="ruled pb-1">
-        Logged
-      </h2>
-      <ol className="sheet-rule">
-        {coat.entries.map((entry) => (
-          <li key={entry.id} className="py-1.5">
-            <div className="flex items-baseline gap-3">
-              <span className="fig w-24 shrink-0 whitespace-normal sm:w-32">{when(entry.occurredAt)}</span>
-              <span className="min-w-0 flex-1 break-words">
-                {entryWords(entry, units)}
-                <span className="block text-sm quiet">
-                  {entry.painter || 'no name'}
-                  {entry.recordedAt - entry.occurredAt > 10 * 60_000 ? `, written down ${when(entry.recordedAt)}` : ''}
-                  {entry.supersedes ? ', corrected' : ''}
-                </span>
-              </span>
-              <button
-                type="button"
-                className="narrow min-h-11 min-w-11 shrink-0 underline underline-offset-4"
-                aria-expanded={correcting === entry.id}
-                aria-label={`Correct: ${entryWords(entry, units)}`}
-                onClick={() => (setProblem(null), setCorrecting(correcting === entry.id ? null : entry.id))}
-              >
-                Correct
-              </button>
-            </div>
-            {correcting === entry.id && (
-              <Correction
-                entry={entry}
-                zone={boat.timeZone}
-                problem={problem}
-                onSave={(occurredAt, body) =>
-                  append({ kind: entry.kind, body, occurredAt, supersedes: entry.id } as never, 'Entry corrected') &&
-                  setCorrecting(null)
-                }
-                onWithdraw={() => withdraw(entry) && setCorrecting(null)}
-              />
-            )}
-          </li>
-        ))}
-      </ol>
-      {coat.superseded.length > 0 && (
-        <details className="mt-1">
-          <summary className="link-row narrow cursor-pointer underline decoration-1 underline-offset-4">
-            {coat.superseded.length} corrected or withdrawn
-          </summary>
-          <ol className="sheet-rule">
-            {coat.superseded.map((entry) => (
-              <li key={entry.id} className="flex items-baseline gap-3 py-1.5">
-                <span className="fig w-24 shrink-0 whitespace-normal line-through sm:w-32">
-                  {when(entry.occurredAt)}
-                </span>
-                <span className="min-w-0">
-                  <s>{entryWords(entry, units)}</s>
-                  <span className="block text-sm quiet">
-                    {entry.painter || 'no name'}, written down {when(entry.recordedAt)}
-                  </span>
-                </span>
-              </li>
-            ))}
-          </ol>
-        </details>
-      )}
-      <NoteField onNote={(text) => append({ kind: 'note', body: { text } }, 'Remark logged')} />
-    </section>
-  );
+  return { when, units, correcting, setProblem, setCorrecting, boat, problem, append, withdraw };
 }
 
 /** An entry in a line. */
@@ -174,28 +190,7 @@ function Correction({
   return (
     <div className="my-2 flex flex-col gap-3 border-l-2 border-base-content pl-3">
       <TimeField label="When it was" at={at} onAt={setAt} zone={zone} />
-      {entry.kind === 'reading' && (
-        <div className="grid grid-cols-3 gap-3">
-          <QuantityField
-            label="Air"
-            quantity="temperature"
-            value={(body as { airC: number | null }).airC}
-            onValue={(airC) => set({ airC })}
-          />
-          <QuantityField
-            label="Humidity"
-            quantity="percent"
-            value={(body as { rh: number | null }).rh}
-            onValue={(rh) => set({ rh })}
-          />
-          <QuantityField
-            label="Surface"
-            quantity="temperature"
-            value={(body as { surfaceC: number | null }).surfaceC}
-            onValue={(surfaceC) => set({ surfaceC })}
-          />
-        </div>
-      )}
+      {entry.kind === 'reading' && <ReadingFields body={body} set={set} />}
       {entry.kind === 'finished' && (
         <QuantityField
           label="Litres put on"
@@ -240,6 +235,31 @@ function Correction({
           It did not happen
         </button>
       </div>
+    </div>
+  );
+}
+
+function ReadingFields({ body, set }: { body: LogEntry['body']; set: (change: object) => void }) {
+  return (
+    <div className="grid grid-cols-3 gap-3">
+      <QuantityField
+        label="Air"
+        quantity="temperature"
+        value={(body as { airC: number | null }).airC}
+        onValue={(airC) => set({ airC })}
+      />
+      <QuantityField
+        label="Humidity"
+        quantity="percent"
+        value={(body as { rh: number | null }).rh}
+        onValue={(rh) => set({ rh })}
+      />
+      <QuantityField
+        label="Surface"
+        quantity="temperature"
+        value={(body as { surfaceC: number | null }).surfaceC}
+        onValue={(surfaceC) => set({ surfaceC })}
+      />
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { v7 as uuid } from 'uuid';
 import type { PaintMethod } from '#core/model/paintMethod';
 import type { Layer } from '#core/model/layer';
 import { layerOf } from '#core/system/mend';
+import type { SheetRevision } from '#core/model/sheet';
 import type { JobChoices } from '#core/system/schools';
 import type { SheetRow } from '#contracts/rows/sheet';
 import { useSheets } from '../../data/store';
@@ -37,51 +38,11 @@ export function AddLayer({
   const sheet =
     usable.find((s) => s.id === sheetId) ?? usable.find((s) => s.current.body.kind === beneath) ?? usable[0];
   if (!sheets) return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading sheets" />;
-  const newSheet = (
-    <Link to={`/sheets/new/quick?back=${encodeURIComponent(back)}`} className="btn">
-      New sheet from the tin
-    </Link>
-  );
-  if (!sheet) {
-    return (
-      <section className="max-w-prose">
-        <h2>No data sheet yet</h2>
-        <p className="my-3">
-          A coat needs its product’s figures. From the tin in your hand it takes about a minute; made-up sheets to try
-          with are under Sheets.
-        </p>
-        <div className="flex flex-wrap gap-3">
-          {newSheet}
-          <Link to="/sheets#library" className="btn">
-            To Sheets
-          </Link>
-          <button type="button" className="btn" onClick={onBack}>
-            Back
-          </button>
-        </div>
-      </section>
-    );
-  }
+  if (!sheet) return <NoSheet back={back} onBack={onBack} />;
   const { body } = sheet.current;
   const number = Math.min(12, Math.max(1, Math.round(Number(count)) || 1));
   const allowed = body.methods?.map((m) => m.method) ?? [];
-  const add = () => {
-    onAdd(
-      Array.from({ length: number }, (_, i) => {
-        const layer = layerOf(sheet.current, uuid(), { method });
-        // Alternating colours show a missed patch.
-        const colour = body.colours[i % Math.max(1, body.colours.length)];
-        return {
-          ...layer,
-          ...(colour ? { colour: colour.name, colourHex: colour.hex } : {}),
-          ...(layer.method === 'roller' && choices.tip && (body.kind === 'topcoat' || body.kind === 'undercoat')
-            ? { tip: true }
-            : {}),
-          ...(body.kind === 'primer' ? { primerFor: choices.primerFor } : {}),
-        };
-      }),
-    );
-  };
+  const add = () => onAdd(Array.from({ length: number }, (_, i) => newCoat(sheet.current, i, { ...choices, method })));
   return (
     <section className="flex flex-col gap-3" aria-labelledby="add-layer">
       <h2 id="add-layer" className="ruled pb-1">
@@ -95,17 +56,7 @@ export function AddLayer({
         value={sheet.id}
         onPick={setSheetId}
       />
-      <div className="flex flex-wrap items-end gap-4">
-        <div className="w-28">
-          <TextField label="Coats" inputMode="numeric" value={count} onChange={(e) => setCount(e.target.value)} />
-        </div>
-        <Choice
-          label="Put on by"
-          options={Object.entries(METHOD_WORDS) as [PaintMethod, string][]}
-          value={method}
-          onPick={setMethod}
-        />
-      </div>
+      <CountAndMethod count={count} setCount={setCount} method={method} setMethod={setMethod} />
       {allowed.length > 0 && !allowed.includes(method) && (
         <p className="text-sm">
           Its sheet does not allow {METHOD_WORDS[method].toLowerCase()}: it is put down as{' '}
@@ -121,16 +72,58 @@ export function AddLayer({
           {body.caution} Follow the maker’s sheet and your local rules.
         </p>
       )}
-      <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn btn-primary" onClick={add}>
-          Add {number === 1 ? 'coat' : `${number} coats`}
-        </button>
-        {newSheet}
-        <button type="button" className="btn" onClick={onBack}>
-          Back
-        </button>
-      </div>
+      <AddButtons add={add} number={number} back={back} onBack={onBack} />
     </section>
+  );
+}
+
+function CountAndMethod({
+  count,
+  setCount,
+  method,
+  setMethod,
+}: {
+  count: string;
+  setCount: (value: string) => void;
+  method: PaintMethod;
+  setMethod: (value: PaintMethod) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <div className="w-28">
+        <TextField label="Coats" inputMode="numeric" value={count} onChange={(e) => setCount(e.target.value)} />
+      </div>
+      <Choice
+        label="Put on by"
+        options={Object.entries(METHOD_WORDS) as [PaintMethod, string][]}
+        value={method}
+        onPick={setMethod}
+      />
+    </div>
+  );
+}
+
+function AddButtons({
+  add,
+  number,
+  back,
+  onBack,
+}: {
+  add: () => void;
+  number: number;
+  back: string;
+  onBack: () => void;
+}) {
+  return (
+    <div className="flex flex-wrap gap-3">
+      <button type="button" className="btn btn-primary" onClick={add}>
+        Add {number === 1 ? 'coat' : `${number} coats`}
+      </button>
+      <NewSheet back={back} />
+      <button type="button" className="btn" onClick={onBack}>
+        Back
+      </button>
+    </div>
   );
 }
 
@@ -138,4 +131,49 @@ export function AddLayer({
 function inSchoolOrder(sheets: SheetRow[], choices: JobChoices): SheetRow[] {
   const wanted = (s: SheetRow) => s.current.body.parts.length > 1 === (choices.packs === 'twoPack');
   return [...sheets.filter(wanted), ...sheets.filter((s) => !wanted(s))];
+}
+
+/** One of several coats of a product, as the job's choices have it. */
+function newCoat(revision: SheetRevision, index: number, choices: JobChoices): Layer {
+  const { body } = revision;
+  const layer = layerOf(revision, uuid(), { method: choices.method });
+  // Alternating colours show a missed patch.
+  const colour = body.colours[index % Math.max(1, body.colours.length)];
+  return {
+    ...layer,
+    ...(colour ? { colour: colour.name, colourHex: colour.hex } : {}),
+    ...(layer.method === 'roller' && choices.tip && (body.kind === 'topcoat' || body.kind === 'undercoat')
+      ? { tip: true }
+      : {}),
+    ...(body.kind === 'primer' ? { primerFor: choices.primerFor } : {}),
+  };
+}
+
+function NewSheet({ back }: { back: string }) {
+  return (
+    <Link to={`/sheets/new/quick?back=${encodeURIComponent(back)}`} className="btn">
+      New sheet from the tin
+    </Link>
+  );
+}
+
+function NoSheet({ back, onBack }: { back: string; onBack: () => void }) {
+  return (
+    <section className="max-w-prose">
+      <h2>No data sheet yet</h2>
+      <p className="my-3">
+        A coat needs its product’s figures. From the tin in your hand it takes about a minute; made-up sheets to try
+        with are under Sheets.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        <NewSheet back={back} />
+        <Link to="/sheets#library" className="btn">
+          To Sheets
+        </Link>
+        <button type="button" className="btn" onClick={onBack}>
+          Back
+        </button>
+      </div>
+    </section>
+  );
 }

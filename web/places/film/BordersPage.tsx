@@ -60,46 +60,62 @@ export function BordersPage() {
       )}
       <ul className="sheet-rule">
         {borders.map((b) => (
-          <li key={b.id} className="flex flex-wrap items-center gap-x-5 gap-y-1 py-2">
-            <BorderDrawing view={view} border={b} />
-            <div className="min-w-0 flex-1 basis-60">
-              <p className="font-semibold">
-                {name(b.upperId)} over {name(b.lowerId)}
-              </p>
-              <p>
-                {BORDER_WORDS[b.rule]}
-                {b.rule !== 'butt' && (
-                  <>
-                    {' '}
-                    <Fig quantity="length" value={b.widthM} digits={2} />
-                  </>
-                )}
-                , {b.epoxyRunsOn ? 'the epoxy runs on' : 'the epoxy stops at it'}
-                {b.handStripM > 0 && (
-                  <>
-                    , <Fig quantity="length" value={b.handStripM} digits={2} /> by hand first
-                  </>
-                )}
-              </p>
-              {b.note && <p className="text-sm quiet">{b.note}</p>}
-              {bordersFound(view, b).map((f) => (
-                <p key={f.rule} className="flex items-center gap-2">
-                  <FindingMark severity={f.severity} /> {f.reason}
-                </p>
-              ))}
-            </div>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => setEditing(b)}
-              aria-label={`Change the border of ${name(b.upperId)} and ${name(b.lowerId)}`}
-            >
-              Change
-            </button>
-          </li>
+          <OneBorder b={b} view={view} name={name} setEditing={setEditing} key={b.id} />
         ))}
       </ul>
     </div>
+  );
+}
+
+function OneBorder({
+  b,
+  view,
+  name,
+  setEditing,
+}: {
+  b: BorderRow;
+  view: BoatView;
+  name: (id: string) => string;
+  setEditing: (value: BorderRow | null) => void;
+}) {
+  return (
+    <li className="flex flex-wrap items-center gap-x-5 gap-y-1 py-2">
+      <BorderDrawing view={view} border={b} />
+      <div className="min-w-0 flex-1 basis-60">
+        <p className="font-semibold">
+          {name(b.upperId)} over {name(b.lowerId)}
+        </p>
+        <p>
+          {BORDER_WORDS[b.rule]}
+          {b.rule !== 'butt' && (
+            <>
+              {' '}
+              <Fig quantity="length" value={b.widthM} digits={2} />
+            </>
+          )}
+          , {b.epoxyRunsOn ? 'the epoxy runs on' : 'the epoxy stops at it'}
+          {b.handStripM > 0 && (
+            <>
+              , <Fig quantity="length" value={b.handStripM} digits={2} /> by hand first
+            </>
+          )}
+        </p>
+        {b.note && <p className="text-sm quiet">{b.note}</p>}
+        {bordersFound(view, b).map((f) => (
+          <p key={f.rule} className="flex items-center gap-2">
+            <FindingMark severity={f.severity} /> {f.reason}
+          </p>
+        ))}
+      </div>
+      <button
+        type="button"
+        className="btn"
+        onClick={() => setEditing(b)}
+        aria-label={`Change the border of ${name(b.upperId)} and ${name(b.lowerId)}`}
+      >
+        Change
+      </button>
+    </li>
   );
 }
 
@@ -184,66 +200,89 @@ function BorderForm({
           error={draft.upperId === draft.lowerId ? (bad ?? undefined) : undefined}
         />
       </div>
-      <div className="flex flex-wrap items-end gap-4">
-        <Choice
-          label="The coats above the epoxy"
-          options={Object.entries(BORDER_WORDS) as [BorderRule, string][]}
-          value={draft.rule}
-          onPick={(rule) => set({ rule, widthM: rule === 'butt' ? 0 : draft.widthM || 0.02 })}
-        />
-        {draft.rule !== 'butt' && (
-          <div className="w-36">
-            <QuantityField
-              label="Width"
-              quantity="length"
-              value={draft.widthM}
-              onValue={(v) => set({ widthM: v ?? Number.NaN })}
-            />
-          </div>
-        )}
-        <div className="w-44">
-          <QuantityField
-            label="Strip by hand first"
-            quantity="length"
-            value={draft.handStripM}
-            onValue={(v) => set({ handStripM: v ?? 0 })}
-          />
-        </div>
-        <label className="link-row gap-2">
-          <input
-            type="checkbox"
-            className="checkbox"
-            checked={draft.epoxyRunsOn}
-            onChange={(e) => set({ epoxyRunsOn: e.target.checked })}
-          />{' '}
-          the epoxy runs on across it
-        </label>
-      </div>
+      <BorderFields draft={draft} set={set} />
       <TextField
         label="Note, such as how it is taped"
         value={draft.note}
         onChange={(e) => set({ note: e.target.value })}
       />
-      <div className="flex flex-wrap gap-3">
-        <button type="submit" className="btn btn-primary" disabled={bad !== null}>
-          Save border
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Back
-        </button>
-        {row.version > 0 && (
-          <button
-            type="button"
-            className="btn btn-ghost text-error"
-            onClick={() => {
-              void save({ kind: 'border', row: { ...row, deleted: true } }, 'Border removed');
-              onDone();
-            }}
-          >
-            Remove
-          </button>
-        )}
-      </div>
+      <BorderButtons bad={bad} onDone={onDone} row={row} />
     </form>
+  );
+}
+
+function BorderFields({ draft, set }: { draft: BorderRow; set: (change: Partial<BorderRow>) => void }) {
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <Choice
+        label="The coats above the epoxy"
+        options={Object.entries(BORDER_WORDS) as [BorderRule, string][]}
+        value={draft.rule}
+        onPick={(rule) => set({ rule, widthM: rule === 'butt' ? 0 : draft.widthM || 0.02 })}
+      />
+      {draft.rule !== 'butt' && (
+        <div className="w-36">
+          <QuantityField
+            label="Width"
+            quantity="length"
+            value={draft.widthM}
+            onValue={(v) => set({ widthM: v ?? Number.NaN })}
+          />
+        </div>
+      )}
+      <div className="w-44">
+        <QuantityField
+          label="Strip by hand first"
+          quantity="length"
+          value={draft.handStripM}
+          onValue={(v) => set({ handStripM: v ?? 0 })}
+        />
+      </div>
+      <label className="link-row gap-2">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={draft.epoxyRunsOn}
+          onChange={(e) => set({ epoxyRunsOn: e.target.checked })}
+        />{' '}
+        the epoxy runs on across it
+      </label>
+    </div>
+  );
+}
+
+function BorderButtons({
+  bad,
+  onDone,
+  row,
+}: {
+  bad:
+    | 'A border lies between two zones. Choose another one.'
+    | 'A width cannot be read, or is wider than five metres. Type it again.'
+    | null;
+  onDone: () => void;
+  row: BorderRow;
+}) {
+  return (
+    <div className="flex flex-wrap gap-3">
+      <button type="submit" className="btn btn-primary" disabled={bad !== null}>
+        Save border
+      </button>
+      <button type="button" className="btn" onClick={onDone}>
+        Back
+      </button>
+      {row.version > 0 && (
+        <button
+          type="button"
+          className="btn btn-ghost text-error"
+          onClick={() => {
+            void save({ kind: 'border', row: { ...row, deleted: true } }, 'Border removed');
+            onDone();
+          }}
+        >
+          Remove
+        </button>
+      )}
+    </div>
   );
 }

@@ -104,47 +104,84 @@ function OneFinding({
             </button>
           </p>
         ) : (
-          <div className="mt-0.5 flex flex-wrap gap-x-5">
-            {finding.mends.map((m) => (
-              <button
-                key={m.words}
-                type="button"
-                className="narrow link-row text-lg font-semibold underline decoration-1 underline-offset-4 lg:min-h-8"
-                onClick={() => onMend(m)}
-              >
-                {m.words}
-              </button>
-            ))}
-            {onLetStand && finding.severity === 'stop' && reason === null && (
-              <button
-                type="button"
-                className="narrow link-row quiet text-lg underline decoration-dotted underline-offset-4 lg:min-h-8"
-                onClick={() => setReason('')}
-              >
-                Let it stand
-              </button>
-            )}
-          </div>
+          <Ways finding={finding} onMend={onMend} onLetStand={onLetStand} reason={reason} setReason={setReason} />
         )}
         {reason !== null && !stands && (
-          <div className="mt-1 flex flex-wrap items-end gap-3">
-            <div className="min-w-52 flex-1">
-              <TextField
-                label="It stands, because"
-                value={reason}
-                onChange={(e) => setReason(e.target.value)}
-                hint="Three letters or more; it stands in the record."
-              />
-            </div>
-            <button type="button" className="btn" disabled={short} onClick={() => onLetStand?.(finding, reason.trim())}>
-              Let it stand
-            </button>
-            <button type="button" className="btn btn-ghost" onClick={() => setReason(null)}>
-              Back
-            </button>
-          </div>
+          <Reason reason={reason} setReason={setReason} short={short} onLetStand={onLetStand} finding={finding} />
         )}
       </div>
     </li>
+  );
+}
+
+/** What may be done about it. */
+function Ways({
+  finding,
+  onMend,
+  onLetStand,
+  reason,
+  setReason,
+}: {
+  finding: Finding;
+  onMend: (mend: Mend) => void;
+  onLetStand: ((finding: Finding, reason: string) => void) | undefined;
+  reason: string | null;
+  setReason: (value: string | null) => void;
+}) {
+  return (
+    <div className="mt-0.5 flex flex-wrap gap-x-5">
+      {finding.mends.map((m) => (
+        <button
+          key={m.words}
+          type="button"
+          className="narrow link-row text-lg font-semibold underline decoration-1 underline-offset-4 lg:min-h-8"
+          onClick={() => onMend(m)}
+        >
+          {m.words}
+        </button>
+      ))}
+      {onLetStand && finding.severity === 'stop' && reason === null && (
+        <button
+          type="button"
+          className="narrow link-row quiet text-lg underline decoration-dotted underline-offset-4 lg:min-h-8"
+          onClick={() => setReason('')}
+        >
+          Let it stand
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Reason({
+  reason,
+  setReason,
+  short,
+  onLetStand,
+  finding,
+}: {
+  reason: string;
+  setReason: (value: string | null) => void;
+  short: boolean;
+  onLetStand: ((finding: Finding, reason: string) => void) | undefined;
+  finding: Finding;
+}) {
+  return (
+    <div className="mt-1 flex flex-wrap items-end gap-3">
+      <div className="min-w-52 flex-1">
+        <TextField
+          label="It stands, because"
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          hint="Three letters or more; it stands in the record."
+        />
+      </div>
+      <button type="button" className="btn" disabled={short} onClick={() => onLetStand?.(finding, reason.trim())}>
+        Let it stand
+      </button>
+      <button type="button" className="btn btn-ghost" onClick={() => setReason(null)}>
+        Back
+      </button>
+    </div>
   );
 }

@@ -5,6 +5,8 @@ import { coatOf } from '#core/coat/fold';
 import { applyNamed, departure } from '#core/system/system';
 import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
 import type { NamedBuildUpRow } from '#contracts/rows/system';
+import type { Departure } from '#core/system/system';
+import type { Layer } from '#core/model/layer';
 import { save, useLibrary, useNamed, useSheets, type BoatView } from '../../data/store';
 import { Choice, QuantityField, TextField } from '../../parts/Field';
 import { BOND_WORDS } from '../../parts/choiceWords';
@@ -55,15 +57,7 @@ export function FromNamed({
           Back
         </button>
       </div>
-      {followed && departed && (
-        <p>
-          Follows{' '}
-          <Link to={`/build-ups/${followed.id}`} className="underline underline-offset-4">
-            {followed.name}
-          </Link>
-          {departed.follows ? '.' : ` and departs from it: ${departed.differences.join(', ')}.`}
-        </p>
-      )}
+      {followed && departed && <Follows followed={followed} departed={departed} />}
       <Choice
         label="Shown"
         options={[
@@ -88,94 +82,152 @@ export function FromNamed({
       <ul className="sheet-rule">
         {list.map((n) => {
           const layers = take(n);
-          return (
-            <li key={n.id} className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
-              <div className="min-w-0 flex-1 basis-64">
-                <p className="font-semibold">{n.name}</p>
-                <p className="text-sm quiet">
-                  {n.layers.length} coats · {BOND_WORDS[n.bond].toLowerCase()}
-                  {n.note ? ` · ${n.note}` : ''}
-                </p>
-              </div>
-              {layers ? (
-                <button
-                  type="button"
-                  className="btn"
-                  onClick={() =>
-                    onWrite({ layers: [...layers], namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)
-                  }
-                >
-                  Take
-                </button>
-              ) : (
-                <span className="text-sm quiet">does not fit what is on</span>
-              )}
-            </li>
-          );
+          return <NamedChoice n={n} layers={layers} onWrite={onWrite} key={n.id} />;
         })}
       </ul>
       {row && row.layers.length > 0 && (
-        <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
-          <div className="min-w-52 flex-1">
-            <TextField
-              label="Give this zone’s coats a name"
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-              hint="Then other zones and boats can take it."
-            />
-          </div>
-          <button
-            type="button"
-            className="btn"
-            disabled={name.trim() === ''}
-            onClick={() => {
-              const id = uuid();
-              const chemical = row.layers.some((l) => l.prep === 'tackWindow');
-              void save(
-                {
-                  kind: 'named',
-                  row: {
-                    id,
-                    name: name.trim(),
-                    substrates: [surface.substrate],
-                    exposure: surface.exposure,
-                    bond: chemical ? 'chemical' : 'mechanical',
-                    note: '',
-                    targetMicron: row.targetMicron,
-                    layers: row.layers.map((l) => ({ ...l, id: uuid() })),
-                    version: 0,
-                    deleted: false,
-                  },
-                },
-                `${name.trim()} named`,
-                { quiet: true },
-              );
-              onWrite({ namedId: id }, `${name.trim()} named`);
-            }}
-          >
-            Name it
-          </button>
-        </div>
+        <GiveName row={row} name={name} setName={setName} surface={surface} onWrite={onWrite} />
       )}
-      <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
-        <div className="w-44">
-          <QuantityField
-            label="Film wanted in all"
-            quantity="film"
-            value={target}
-            onValue={setTarget}
-            hint="Empty: the usual one"
-          />
-        </div>
+      <FilmWanted target={target} setTarget={setTarget} row={row} onWrite={onWrite} />
+    </section>
+  );
+}
+
+function Follows({ followed, departed }: { followed: NamedBuildUpRow; departed: Departure }) {
+  return (
+    <p>
+      Follows{' '}
+      <Link to={`/build-ups/${followed.id}`} className="underline underline-offset-4">
+        {followed.name}
+      </Link>
+      {departed.follows ? '.' : ` and departs from it: ${departed.differences.join(', ')}.`}
+    </p>
+  );
+}
+
+function NamedChoice({
+  n,
+  layers,
+  onWrite,
+}: {
+  n: NamedBuildUpRow;
+  layers: readonly Layer[] | null;
+  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+}) {
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+      <div className="min-w-0 flex-1 basis-64">
+        <p className="font-semibold">{n.name}</p>
+        <p className="text-sm quiet">
+          {n.layers.length} coats · {BOND_WORDS[n.bond].toLowerCase()}
+          {n.note ? ` · ${n.note}` : ''}
+        </p>
+      </div>
+      {layers ? (
         <button
           type="button"
           className="btn"
-          disabled={Number.isNaN(target) || target === (row?.targetMicron ?? null)}
-          onClick={() => onWrite({ targetMicron: target }, 'Target set')}
+          onClick={() =>
+            onWrite({ layers: [...layers], namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)
+          }
         >
-          Set target
+          Take
         </button>
+      ) : (
+        <span className="text-sm quiet">does not fit what is on</span>
+      )}
+    </li>
+  );
+}
+
+function GiveName({
+  row,
+  name,
+  setName,
+  surface,
+  onWrite,
+}: {
+  row: BuildUpRow;
+  name: string;
+  setName: (value: string) => void;
+  surface: SurfaceRow;
+  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
+      <div className="min-w-52 flex-1">
+        <TextField
+          label="Give this zone’s coats a name"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          hint="Then other zones and boats can take it."
+        />
       </div>
-    </section>
+      <button
+        type="button"
+        className="btn"
+        disabled={name.trim() === ''}
+        onClick={() => {
+          const id = uuid();
+          const chemical = row.layers.some((l) => l.prep === 'tackWindow');
+          void save(
+            {
+              kind: 'named',
+              row: {
+                id,
+                name: name.trim(),
+                substrates: [surface.substrate],
+                exposure: surface.exposure,
+                bond: chemical ? 'chemical' : 'mechanical',
+                note: '',
+                targetMicron: row.targetMicron,
+                layers: row.layers.map((l) => ({ ...l, id: uuid() })),
+                version: 0,
+                deleted: false,
+              },
+            },
+            `${name.trim()} named`,
+            { quiet: true },
+          );
+          onWrite({ namedId: id }, `${name.trim()} named`);
+        }}
+      >
+        Name it
+      </button>
+    </div>
+  );
+}
+
+function FilmWanted({
+  target,
+  setTarget,
+  row,
+  onWrite,
+}: {
+  target: number | null;
+  setTarget: (value: number | null) => void;
+  row: BuildUpRow | undefined;
+  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
+      <div className="w-44">
+        <QuantityField
+          label="Film wanted in all"
+          quantity="film"
+          value={target}
+          onValue={setTarget}
+          hint="Empty: the usual one"
+        />
+      </div>
+      <button
+        type="button"
+        className="btn"
+        disabled={Number.isNaN(target) || target === (row?.targetMicron ?? null)}
+        onClick={() => onWrite({ targetMicron: target }, 'Target set')}
+      >
+        Set target
+      </button>
+    </div>
   );
 }

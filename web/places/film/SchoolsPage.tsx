@@ -58,6 +58,124 @@ export function SchoolsPage() {
 }
 
 function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
+  const s = useSchools(view, surface);
+
+  return (
+    <div className="min-w-0">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto text-2xl">Schools, on {surface.name}</h1>
+        <Link to={`/boats/${s.boat.id}/film/${surface.id}`} className="btn">
+          Back to the section
+        </Link>
+      </div>
+      <SchoolChoices s={s} />
+      <p className="text-sm quiet">
+        Chosen for the whole haul-out; every coat may say otherwise. New coats are put down this way, and products of
+        the chosen kind stand first.
+      </p>
+      <div className="my-3 w-40">
+        <QuantityField label="Compared at" quantity="temperature" value={s.tempC} onValue={s.setTemp} />
+      </div>
+      {s.ways.length === 0 ? (
+        <p className="quiet">Plan coats on this zone, or name a build-up for it, to compare.</p>
+      ) : (
+        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Comparison">
+          <WaysTable s={s} />
+        </div>
+      )}
+      <p className="mt-2 text-sm quiet">
+        One person, eight hours a day, packs bought for this zone alone and for nine cases of ten; rates of work are
+        from memory. Days run from the first coat to the water, or to full cure where it meets none.
+      </p>
+    </div>
+  );
+}
+
+function SchoolChoices({ s }: { s: ReturnType<typeof useSchools> }) {
+  return (
+    <div className="flex flex-wrap gap-x-8 gap-y-3 py-3">
+      {!s.job && <p className="quiet">The schools are kept with the haul-out: put its dates in first.</p>}
+      <Choice
+        label="Coats bond"
+        options={Object.entries(BOND_WORDS) as [JobChoices['bond'], string][]}
+        value={s.choices.bond}
+        onPick={(bond) => s.choose({ bond })}
+      />
+      <Choice
+        label="Paint"
+        options={[
+          ['twoPack', 'Two-pack'],
+          ['onePack', 'One-pack'],
+        ]}
+        value={s.choices.packs}
+        onPick={(packs) => s.choose({ packs })}
+      />
+      <Choice
+        label="Put on by"
+        options={Object.entries(METHOD_WORDS) as [JobChoices['method'], string][]}
+        value={s.choices.method}
+        onPick={(method) => s.choose({ method })}
+      />
+      <Choice
+        label="Rolled finish"
+        options={[
+          ['tip', 'roll and tip'],
+          ['roll', 'roll only'],
+        ]}
+        value={s.choices.tip ? 'tip' : 'roll'}
+        onPick={(v) => s.choose({ tip: v === 'tip' })}
+      />
+      <Choice
+        label="Primer is there"
+        options={Object.entries(PRIMER_FOR_WORDS) as [JobChoices['primerFor'], string][]}
+        value={s.choices.primerFor}
+        onPick={(primerFor) => s.choose({ primerFor })}
+      />
+      <Choice
+        label="Abrading is"
+        options={ABRADE_FOR.map((a) => [a, ABRADE_FOR_WORDS[a]] as const)}
+        value={s.choices.abradeFor}
+        onPick={(abradeFor) => s.choose({ abradeFor })}
+      />
+    </div>
+  );
+}
+
+function WaysTable({ s }: { s: ReturnType<typeof useSchools> }) {
+  return (
+    <table className="w-full text-left">
+      <thead>
+        <tr className="lab border-b border-base-content">
+          <th className="py-1 pr-3 font-medium">Way</th>
+          {[
+            'coats',
+            'film left',
+            'litres',
+            'packs',
+            'painting',
+            'abrading',
+            'days',
+            'narrowest window',
+            'air it asks for',
+          ].map((h) => (
+            <th key={h} className="px-2 text-right font-medium">
+              {h}
+            </th>
+          ))}
+          <td className="pl-2" />
+        </tr>
+      </thead>
+      <tbody>
+        {s.ways.map((way, i) => (
+          <WayRow key={`${way.name}${i}`} way={way} figures={s.figuresOf(way.layers)} currency={s.currency} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The ways a zone may be built up, and what each comes to. */
+function useSchools(view: BoatView, surface: SurfaceRow) {
   const { boat, jobs, buildUps, sheetById, hours, at } = view;
   const { named } = useNamed();
   const sheetOf = useSheetOf();
@@ -133,106 +251,7 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
       };
     }).value;
   const currency = job?.currency ?? 'EUR';
-  return (
-    <div className="min-w-0">
-      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
-        <h1 className="mr-auto text-2xl">Schools, on {surface.name}</h1>
-        <Link to={`/boats/${boat.id}/film/${surface.id}`} className="btn">
-          Back to the section
-        </Link>
-      </div>
-      <div className="flex flex-wrap gap-x-8 gap-y-3 py-3">
-        {!job && <p className="quiet">The schools are kept with the haul-out: put its dates in first.</p>}
-        <Choice
-          label="Coats bond"
-          options={Object.entries(BOND_WORDS) as [JobChoices['bond'], string][]}
-          value={choices.bond}
-          onPick={(bond) => choose({ bond })}
-        />
-        <Choice
-          label="Paint"
-          options={[
-            ['twoPack', 'Two-pack'],
-            ['onePack', 'One-pack'],
-          ]}
-          value={choices.packs}
-          onPick={(packs) => choose({ packs })}
-        />
-        <Choice
-          label="Put on by"
-          options={Object.entries(METHOD_WORDS) as [JobChoices['method'], string][]}
-          value={choices.method}
-          onPick={(method) => choose({ method })}
-        />
-        <Choice
-          label="Rolled finish"
-          options={[
-            ['tip', 'roll and tip'],
-            ['roll', 'roll only'],
-          ]}
-          value={choices.tip ? 'tip' : 'roll'}
-          onPick={(v) => choose({ tip: v === 'tip' })}
-        />
-        <Choice
-          label="Primer is there"
-          options={Object.entries(PRIMER_FOR_WORDS) as [JobChoices['primerFor'], string][]}
-          value={choices.primerFor}
-          onPick={(primerFor) => choose({ primerFor })}
-        />
-        <Choice
-          label="Abrading is"
-          options={ABRADE_FOR.map((a) => [a, ABRADE_FOR_WORDS[a]] as const)}
-          value={choices.abradeFor}
-          onPick={(abradeFor) => choose({ abradeFor })}
-        />
-      </div>
-      <p className="text-sm quiet">
-        Chosen for the whole haul-out; every coat may say otherwise. New coats are put down this way, and products of
-        the chosen kind stand first.
-      </p>
-      <div className="my-3 w-40">
-        <QuantityField label="Compared at" quantity="temperature" value={tempC} onValue={setTemp} />
-      </div>
-      {ways.length === 0 ? (
-        <p className="quiet">Plan coats on this zone, or name a build-up for it, to compare.</p>
-      ) : (
-        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Comparison">
-          <table className="w-full text-left">
-            <thead>
-              <tr className="lab border-b border-base-content">
-                <th className="py-1 pr-3 font-medium">Way</th>
-                {[
-                  'coats',
-                  'film left',
-                  'litres',
-                  'packs',
-                  'painting',
-                  'abrading',
-                  'days',
-                  'narrowest window',
-                  'air it asks for',
-                ].map((h) => (
-                  <th key={h} className="px-2 text-right font-medium">
-                    {h}
-                  </th>
-                ))}
-                <td className="pl-2" />
-              </tr>
-            </thead>
-            <tbody>
-              {ways.map((way, i) => (
-                <WayRow key={`${way.name}${i}`} way={way} figures={figuresOf(way.layers)} currency={currency} />
-              ))}
-            </tbody>
-          </table>
-        </div>
-      )}
-      <p className="mt-2 text-sm quiet">
-        One person, eight hours a day, packs bought for this zone alone and for nine cases of ten; rates of work are
-        from memory. Days run from the first coat to the water, or to full cure where it meets none.
-      </p>
-    </div>
-  );
+  return { boat, job, choices, choose, tempC, setTemp, ways, figuresOf, currency };
 }
 
 /** A coat put on another way, with the film and the loss usual for it; as it was where the sheet does not allow that way. */

@@ -18,6 +18,99 @@ import { counted } from '#core/units/format';
 
 /** Another product for one, on every zone of the job: what it would change is shown before anything is written. */
 export function SwapPage() {
+  const swap = useSwap();
+
+  if (!swap.sheets) return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading sheets" />;
+  const go = () => {
+    if (!swap.drafts || !swap.to) return;
+    const rows = [...swap.drafts].map(([surfaceId, layers]) => ({
+      ...(swap.buildUps.find((b) => b.surfaceId === surfaceId) as (typeof swap.buildUps)[number]),
+      layers,
+    }));
+    void save(
+      { kind: 'buildUps', boatId: swap.boat.id, rows },
+      `${swap.to.current.body.name} on ${counted(rows.length, 'zone')}`,
+    );
+    void swap.navigate(`/boats/${swap.boat.id}/film`);
+  };
+  return (
+    <div className="min-w-0 max-w-5xl">
+      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
+        <h1 className="mr-auto text-2xl">Change a product throughout the job</h1>
+        <Link to={`/boats/${swap.boat.id}/film`} className="btn">
+          Back to the section
+        </Link>
+      </div>
+      {swap.used.length === 0 || !swap.to ? (
+        <p className="py-3 quiet">No coat is still to go on, or there is no other sheet to change to.</p>
+      ) : (
+        <>
+          <TwoProducts swap={swap} />
+          <p className="quiet">
+            Each coat takes the film and the colours of the new sheet. Coats that are on stay as they were logged.
+          </p>
+          <h2 className="ruled mt-4 pb-1">What it changes</h2>
+          <ul className="sheet-rule">
+            {swap.surfaces.map(
+              (surface) =>
+                swap.drafts?.has(surface.id) && (
+                  <ZoneChange key={surface.id} surface={surface} before={swap.before} after={swap.after} />
+                ),
+            )}
+          </ul>
+          {swap.drafts?.size === 0 && <p className="py-2">No coat that is still to go on is of it.</p>}
+          <p className="flex flex-wrap items-baseline gap-x-6 border-t-2 border-base-content py-2">
+            <span>packs for the whole job</span>
+            <span>
+              now{' '}
+              <span className="fig text-lg">
+                {moneyWords(packsMinor(swap.before.ledger.products), swap.before.currency)}
+              </span>
+            </span>
+            <span>
+              then{' '}
+              <span className="fig text-lg">
+                {moneyWords(packsMinor(swap.after.ledger.products), swap.after.currency)}
+              </span>
+            </span>
+          </p>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={!swap.drafts || swap.drafts.size === 0}
+            onClick={go}
+          >
+            Change it on {counted(swap.drafts?.size ?? 0, 'zone')}
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function TwoProducts({ swap }: { swap: ReturnType<typeof useSwap> }) {
+  return (
+    <div className="grid gap-3 py-3 sm:grid-cols-2">
+      <SelectField
+        label="Instead of"
+        options={swap.used.map((r) => [r.sheetId, r.body.name] as const)}
+        value={swap.from?.sheetId ?? ''}
+        onPick={swap.setFrom}
+      />
+      <SelectField
+        label="Take"
+        options={swap.others.map(
+          (s) => [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const,
+        )}
+        value={swap.to?.id ?? ''}
+        onPick={swap.setTo}
+      />
+    </div>
+  );
+}
+
+/** Two products, and what the boat's coats and litres become with one in place of the other. */
+function useSwap() {
   const view = useView();
   const navigate = useNavigate();
   const { boat, buildUps, surfaces } = view;
@@ -43,77 +136,7 @@ export function SwapPage() {
   );
   const before = useJobLedger(view);
   const after = useJobLedger(view, drafts);
-  if (!sheets) return <div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading sheets" />;
-  const go = () => {
-    if (!drafts || !to) return;
-    const rows = [...drafts].map(([surfaceId, layers]) => ({
-      ...(buildUps.find((b) => b.surfaceId === surfaceId) as (typeof buildUps)[number]),
-      layers,
-    }));
-    void save(
-      { kind: 'buildUps', boatId: boat.id, rows },
-      `${to.current.body.name} on ${counted(rows.length, 'zone')}`,
-    );
-    void navigate(`/boats/${boat.id}/film`);
-  };
-  return (
-    <div className="min-w-0 max-w-5xl">
-      <div className="ruled flex flex-wrap items-center gap-3 pb-1">
-        <h1 className="mr-auto text-2xl">Change a product throughout the job</h1>
-        <Link to={`/boats/${boat.id}/film`} className="btn">
-          Back to the section
-        </Link>
-      </div>
-      {used.length === 0 || !to ? (
-        <p className="py-3 quiet">No coat is still to go on, or there is no other sheet to change to.</p>
-      ) : (
-        <>
-          <div className="grid gap-3 py-3 sm:grid-cols-2">
-            <SelectField
-              label="Instead of"
-              options={used.map((r) => [r.sheetId, r.body.name] as const)}
-              value={from?.sheetId ?? ''}
-              onPick={setFrom}
-            />
-            <SelectField
-              label="Take"
-              options={others.map(
-                (s) =>
-                  [s.id, `${s.current.body.name} — ${SHEET_KIND_WORDS[s.current.body.kind].toLowerCase()}`] as const,
-              )}
-              value={to.id}
-              onPick={setTo}
-            />
-          </div>
-          <p className="quiet">
-            Each coat takes the film and the colours of the new sheet. Coats that are on stay as they were logged.
-          </p>
-          <h2 className="ruled mt-4 pb-1">What it changes</h2>
-          <ul className="sheet-rule">
-            {surfaces.map(
-              (surface) =>
-                drafts?.has(surface.id) && (
-                  <ZoneChange key={surface.id} surface={surface} before={before} after={after} />
-                ),
-            )}
-          </ul>
-          {drafts?.size === 0 && <p className="py-2">No coat that is still to go on is of it.</p>}
-          <p className="flex flex-wrap items-baseline gap-x-6 border-t-2 border-base-content py-2">
-            <span>packs for the whole job</span>
-            <span>
-              now <span className="fig text-lg">{moneyWords(packsMinor(before.ledger.products), before.currency)}</span>
-            </span>
-            <span>
-              then <span className="fig text-lg">{moneyWords(packsMinor(after.ledger.products), after.currency)}</span>
-            </span>
-          </p>
-          <button type="button" className="btn btn-primary" disabled={!drafts || drafts.size === 0} onClick={go}>
-            Change it on {counted(drafts?.size ?? 0, 'zone')}
-          </button>
-        </>
-      )}
-    </div>
-  );
+  return { sheets, drafts, to, buildUps, boat, navigate, used, from, setFrom, others, setTo, surfaces, before, after };
 }
 
 /** Whether a coat of a zone has been put on. */

@@ -6,6 +6,7 @@ import { areaBy, methodsFor } from '#core/hull/zoneArea';
 import { type AreaQuestion, usualPart, usualRange } from '#core/hull/areaMethods';
 import { MESH_PARTS, type AreaMethod } from '#core/model/area';
 import { spreadOf } from '#core/hull/uncertainty';
+import type { ZoneArea } from '#core/hull/area';
 import type { BoatView } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { Fig } from '../../parts/Fig';
@@ -66,50 +67,18 @@ export function AreaMethods({
         )}
       </div>
       <div className="sheet-rule mt-1" role="radiogroup" aria-label="How the area is found">
-        {found.map(({ method, area: result, problem }) => {
-          const page = PAGES[method];
-          const on = method === area.method;
-          return (
-            <div key={method} className={on ? 'border-l-4 border-base-content bg-base-200 pl-2' : 'pl-3'}>
-              <div className="flex items-center gap-2">
-                <label className="min-h-11 flex min-w-0 grow items-center gap-2">
-                  <input
-                    type="radio"
-                    name="area-method"
-                    className="radio radio-sm"
-                    value={method}
-                    checked={on}
-                    onChange={() => onPick(method)}
-                  />
-                  <span className={`min-w-0 ${on ? 'font-semibold' : ''}`}>{AREA_METHOD_WORDS[method]}</span>
-                </label>
-                <span className="narrow shrink-0 text-right">
-                  {result ? (
-                    <>
-                      <Fig quantity="area" value={result.areaM2} approx={ESTIMATES.has(method)} className="text-lg" />{' '}
-                      <span className="quiet">± {shareWords(result.share)}</span>
-                    </>
-                  ) : (
-                    <span className="quiet" title={problem ?? undefined}>
-                      not done
-                    </span>
-                  )}
-                </span>
-                {page && (
-                  <button type="button" className="btn btn-ghost px-2" onClick={() => onMeasure(page.page)}>
-                    <Pencil size={16} aria-hidden="true" /> {page.words}
-                  </button>
-                )}
-              </div>
-              {on && (
-                <div className="pb-2">
-                  <Figures method={method} question={question} view={view} surfaceId={surfaceId} />
-                  {result && <Why working={result.working} />}
-                </div>
-              )}
-            </div>
-          );
-        })}
+        {found.map(({ method, area: result, problem }) => (
+          <OneMethod
+            key={method}
+            method={method}
+            on={method === area.method}
+            result={result}
+            problem={problem}
+            onPick={onPick}
+            onMeasure={onMeasure}
+            asked={{ question, view, surfaceId }}
+          />
+        ))}
       </div>
       {spread !== null && (
         <p className="text-sm quiet">
@@ -121,137 +90,206 @@ export function AreaMethods({
   );
 }
 
-/** The figures of one method, where they are few. */
-function Figures({
+function OneMethod({
   method,
-  question,
-  view,
-  surfaceId,
+  on,
+  result,
+  problem,
+  onPick,
+  onMeasure,
+  asked,
 }: {
   method: AreaMethod;
+  on: boolean;
+  result: ZoneArea | null;
+  problem: string | null;
+  onPick: (method: AreaMethod) => void;
+  onMeasure: (page: Page) => void;
+  asked: FiguresOf;
+}) {
+  const page = PAGES[method];
+  const Figures = FIGURES[method];
+  return (
+    <div className={on ? 'border-l-4 border-base-content bg-base-200 pl-2' : 'pl-3'}>
+      <div className="flex items-center gap-2">
+        <label className="min-h-11 flex min-w-0 grow items-center gap-2">
+          <input
+            type="radio"
+            name="area-method"
+            className="radio radio-sm"
+            value={method}
+            checked={on}
+            onChange={() => onPick(method)}
+          />
+          <span className={`min-w-0 ${on ? 'font-semibold' : ''}`}>{AREA_METHOD_WORDS[method]}</span>
+        </label>
+        <span className="narrow shrink-0 text-right">
+          {result ? (
+            <>
+              <Fig quantity="area" value={result.areaM2} approx={ESTIMATES.has(method)} className="text-lg" />{' '}
+              <span className="quiet">± {shareWords(result.share)}</span>
+            </>
+          ) : (
+            <span className="quiet" title={problem ?? undefined}>
+              not done
+            </span>
+          )}
+        </span>
+        {page && (
+          <button type="button" className="btn btn-ghost px-2" onClick={() => onMeasure(page.page)}>
+            <Pencil size={16} aria-hidden="true" /> {page.words}
+          </button>
+        )}
+      </div>
+      {on && (
+        <div className="pb-2">
+          {Figures && <Figures {...asked} />}
+          {result && <Why working={result.working} />}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** What the figures of a method are asked for. */
+interface FiguresOf {
   question: AreaQuestion;
   view: BoatView;
   surfaceId: string;
-}) {
-  const { boat, surfaces } = view;
-  const grid = 'grid grid-cols-1 gap-3 sm:grid-cols-2';
-  const keelsApart = surfaces.some(
-    (s) => s.id !== surfaceId && !s.parentId && (s.kind === 'keel' || s.kind === 'rudder'),
-  );
-  switch (method) {
-    case 'typed':
-      return (
-        <div className={grid}>
-          <FormQuantity name="area.typed.areaM2" label="Area" quantity="area" />
-          <FormQuantity
-            name="area.typed.share"
-            label="± how far off it may be"
-            quantity="percent"
-            hint="Taped 5 %, by eye 20 %"
-          />
-        </div>
-      );
-    case 'dimensions':
-      if (question.kind === 'underwater') {
-        return (
-          <FormQuantity
-            name="area.dimensions.draftM"
-            label="Draught to reckon with"
-            quantity="length"
-            placeholder={`${boat.draftM}`}
-            hint={
-              keelsApart
-                ? 'Keel or rudder are zones of their own: type the draught of the canoe body, so that they are not counted twice.'
-                : 'Left empty, the draught overall: keel and rudder are then included.'
-            }
-          />
-        );
-      }
-      if (question.kind === 'deck')
-        return <FormQuantity name="area.dimensions.openingsM2" label="Openings to take off" quantity="area" />;
-      if (question.kind === 'bootTop')
-        return (
-          <FormQuantity
-            name="area.dimensions.bandM"
-            label="Height of the band"
-            quantity="length"
-            placeholder={String(BOOT_TOP_BAND_M)}
-          />
-        );
-      return null;
-    case 'denny':
-      return (
-        <div className={grid}>
-          <FormQuantity
-            name="area.denny.displacedM3"
-            label="Displaced volume"
-            quantity="volume"
-            scale={1000}
-            hint="Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3"
-          />
-          <FormQuantity
-            name="area.denny.draftM"
-            label="Draught of the body"
-            quantity="length"
-            placeholder={`${boat.draftM}`}
-          />
-        </div>
-      );
-    case 'offsets': {
-      const usual = usualRange(question.kind);
-      return (
-        <div className={grid}>
-          <FormQuantity
-            name="area.offsets.fromM"
-            label="From, above the waterline"
-            quantity="length"
-            placeholder={usual.fromM === null ? 'the bottom' : String(usual.fromM)}
-            hint="Left empty, from the bottom"
-          />
-          <FormQuantity
-            name="area.offsets.toM"
-            label="Up to, above the waterline"
-            quantity="length"
-            placeholder={usual.toM === null ? 'the rail' : String(usual.toM)}
-            hint="Left empty, up to the rail"
-          />
-        </div>
-      );
-    }
-    case 'mesh':
-      return (
-        <FormSelect
-          name="area.mesh.part"
-          label={`Part of the mesh, usually: ${MESH_PART_WORDS[usualPart(question.kind)].toLowerCase()}`}
-          options={MESH_PARTS.map((part) => [part, MESH_PART_WORDS[part]] as const)}
-        />
-      );
-    case 'band':
-      return (
-        <div className={grid}>
-          <FormSelect
-            name="area.band.place"
-            label="Where it wears"
-            options={WEAR_PLACES.map((place) => [place, WEAR_WORDS[place]] as const)}
-          />
-          <FormQuantity name="area.band.widthM" label="Width, round the edge" quantity="length" />
-          <FormQuantity
-            name="area.band.lengthM"
-            label="Length, if taped"
-            quantity="length"
-            hint="Left empty, it comes from the hull"
-          />
-        </div>
-      );
-    case 'calibrated':
-      return <Painted view={view} surfaceId={surfaceId} />;
-    case 'girths':
-    case 'shapes':
-      return null;
-  }
 }
 
-function Painted({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
+/** Methods whose figures are few enough to be typed here. */
+const FIGURES: Partial<Record<AreaMethod, (props: FiguresOf) => React.ReactNode>> = {
+  typed: TypedFigures,
+  dimensions: DimensionFigures,
+  denny: DennyFigures,
+  offsets: OffsetFigures,
+  mesh: MeshFigures,
+  band: BandFigures,
+  calibrated: Painted,
+};
+
+const GRID = 'grid grid-cols-1 gap-3 sm:grid-cols-2';
+
+function TypedFigures() {
+  return (
+    <div className={GRID}>
+      <FormQuantity name="area.typed.areaM2" label="Area" quantity="area" />
+      <FormQuantity
+        name="area.typed.share"
+        label="± how far off it may be"
+        quantity="percent"
+        hint="Taped 5 %, by eye 20 %"
+      />
+    </div>
+  );
+}
+
+function DimensionFigures({ question, view, surfaceId }: FiguresOf) {
+  if (question.kind === 'underwater') {
+    const keelsApart = view.surfaces.some(
+      (s) => s.id !== surfaceId && !s.parentId && (s.kind === 'keel' || s.kind === 'rudder'),
+    );
+    return (
+      <FormQuantity
+        name="area.dimensions.draftM"
+        label="Draught to reckon with"
+        quantity="length"
+        placeholder={`${view.boat.draftM}`}
+        hint={
+          keelsApart
+            ? 'Keel or rudder are zones of their own: type the draught of the canoe body, so that they are not counted twice.'
+            : 'Left empty, the draught overall: keel and rudder are then included.'
+        }
+      />
+    );
+  }
+  if (question.kind === 'deck')
+    return <FormQuantity name="area.dimensions.openingsM2" label="Openings to take off" quantity="area" />;
+  if (question.kind === 'bootTop')
+    return (
+      <FormQuantity
+        name="area.dimensions.bandM"
+        label="Height of the band"
+        quantity="length"
+        placeholder={String(BOOT_TOP_BAND_M)}
+      />
+    );
+  return null;
+}
+
+function DennyFigures({ view }: FiguresOf) {
+  return (
+    <div className={GRID}>
+      <FormQuantity
+        name="area.denny.displacedM3"
+        label="Displaced volume"
+        quantity="volume"
+        scale={1000}
+        hint="Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3"
+      />
+      <FormQuantity
+        name="area.denny.draftM"
+        label="Draught of the body"
+        quantity="length"
+        placeholder={`${view.boat.draftM}`}
+      />
+    </div>
+  );
+}
+
+function OffsetFigures({ question }: FiguresOf) {
+  const usual = usualRange(question.kind);
+  return (
+    <div className={GRID}>
+      <FormQuantity
+        name="area.offsets.fromM"
+        label="From, above the waterline"
+        quantity="length"
+        placeholder={usual.fromM === null ? 'the bottom' : String(usual.fromM)}
+        hint="Left empty, from the bottom"
+      />
+      <FormQuantity
+        name="area.offsets.toM"
+        label="Up to, above the waterline"
+        quantity="length"
+        placeholder={usual.toM === null ? 'the rail' : String(usual.toM)}
+        hint="Left empty, up to the rail"
+      />
+    </div>
+  );
+}
+
+function MeshFigures({ question }: FiguresOf) {
+  return (
+    <FormSelect
+      name="area.mesh.part"
+      label={`Part of the mesh, usually: ${MESH_PART_WORDS[usualPart(question.kind)].toLowerCase()}`}
+      options={MESH_PARTS.map((part) => [part, MESH_PART_WORDS[part]] as const)}
+    />
+  );
+}
+
+function BandFigures() {
+  return (
+    <div className={GRID}>
+      <FormSelect
+        name="area.band.place"
+        label="Where it wears"
+        options={WEAR_PLACES.map((place) => [place, WEAR_WORDS[place]] as const)}
+      />
+      <FormQuantity name="area.band.widthM" label="Width, round the edge" quantity="length" />
+      <FormQuantity
+        name="area.band.lengthM"
+        label="Length, if taped"
+        quantity="length"
+        hint="Left empty, it comes from the hull"
+      />
+    </div>
+  );
+}
+
+function Painted({ view, surfaceId }: FiguresOf) {
   const { setValue } = useFormContext();
   const coats = paintedCoats(view, surfaceId);
   return (

@@ -10,21 +10,7 @@ const TURNS: Record<string, [number, number]> = {
   ArrowDown: [0, -0.1],
 };
 
-/**
- * The hull in three dimensions: drag the water to move the waterline, anything else to turn the boat. Drawn in a
- * worker. Where a device draws no 3D, it says so; the figures beside it do the same.
- * @param props.typed counts the heights that were typed: one typed while a drag is still on its way through the worker
- *   counts, answers to an older one are dropped
- */
-export function HullScene({
-  preview,
-  mirror,
-  size,
-  waterline,
-  bandM,
-  typed,
-  onHeight,
-}: {
+interface SceneProps {
   preview: Float32Array;
   mirror: boolean;
   size: { lengthM: number; depthM: number };
@@ -32,7 +18,54 @@ export function HullScene({
   bandM: number;
   typed: number;
   onHeight: (heightM: number) => void;
-}) {
+}
+
+/**
+ * The hull in three dimensions: drag the water to move the waterline, anything else to turn the boat. Drawn in a
+ * worker. Where a device draws no 3D, it says so; the figures beside it do the same.
+ * @param props.typed counts the heights that were typed: one typed while a drag is still on its way through the worker
+ *   counts, answers to an older one are dropped
+ */
+export function HullScene(props: SceneProps) {
+  const { box, state, send } = useScene(props);
+  const place = (e: React.PointerEvent) => {
+    const { left, top } = e.currentTarget.getBoundingClientRect();
+    return { x: e.clientX - left, y: e.clientY - top };
+  };
+  if (state === 'none')
+    return (
+      <p className="border-l-4 border-base-content pl-3">
+        This device draws no 3D here. Set the waterline by its figures: the side view follows.
+      </p>
+    );
+  return (
+    <div
+      ref={box}
+      tabIndex={0}
+      role="application"
+      aria-label="Hull in three dimensions: drag the water to move the waterline, drag beside it or use the arrow keys to turn the boat"
+      className="h-64 touch-none border border-base-300 sm:h-80"
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        send({ type: 'down', ...place(e) });
+      }}
+      onPointerMove={(e) => e.buttons > 0 && send({ type: 'move', ...place(e) })}
+      onPointerUp={() => send({ type: 'up' })}
+      onPointerCancel={() => send({ type: 'up' })}
+      onWheel={(e) => send({ type: 'zoom', by: e.deltaY * 0.001 })}
+      onKeyDown={(e) => {
+        const turn = TURNS[e.key];
+        if (turn) {
+          e.preventDefault();
+          send({ type: 'turn', across: turn[0], up: turn[1] });
+        } else if (e.key === '+' || e.key === '-') send({ type: 'zoom', by: e.key === '+' ? -0.15 : 0.15 });
+      }}
+    />
+  );
+}
+
+/** The drawing of the hull in a worker of its own: told what to draw, and heard when the water is moved by hand. */
+function useScene({ preview, mirror, size, waterline, bandM, typed, onHeight }: SceneProps) {
   const box = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
   const heard = useSteady(onHeight);
@@ -100,38 +133,5 @@ export function HullScene({
     if (state === 'ready') send({ type: 'planes', ...waterline, bandM, serial: typed });
   }, [state, waterline, bandM, typed]);
 
-  const place = (e: React.PointerEvent) => {
-    const { left, top } = e.currentTarget.getBoundingClientRect();
-    return { x: e.clientX - left, y: e.clientY - top };
-  };
-  if (state === 'none')
-    return (
-      <p className="border-l-4 border-base-content pl-3">
-        This device draws no 3D here. Set the waterline by its figures: the side view follows.
-      </p>
-    );
-  return (
-    <div
-      ref={box}
-      tabIndex={0}
-      role="application"
-      aria-label="Hull in three dimensions: drag the water to move the waterline, drag beside it or use the arrow keys to turn the boat"
-      className="h-64 touch-none border border-base-300 sm:h-80"
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        send({ type: 'down', ...place(e) });
-      }}
-      onPointerMove={(e) => e.buttons > 0 && send({ type: 'move', ...place(e) })}
-      onPointerUp={() => send({ type: 'up' })}
-      onPointerCancel={() => send({ type: 'up' })}
-      onWheel={(e) => send({ type: 'zoom', by: e.deltaY * 0.001 })}
-      onKeyDown={(e) => {
-        const turn = TURNS[e.key];
-        if (turn) {
-          e.preventDefault();
-          send({ type: 'turn', across: turn[0], up: turn[1] });
-        } else if (e.key === '+' || e.key === '-') send({ type: 'zoom', by: e.key === '+' ? -0.15 : 0.15 });
-      }}
-    />
-  );
+  return { box, state, send };
 }

@@ -25,6 +25,235 @@ const MOST = 60;
 
 /** The boat's table of offsets: half-breadths at stations and waterlines, typed or brought in. */
 export function OffsetsPage() {
+  const t = useOffsets();
+
+  return (
+    <div className="flex min-w-0 flex-col gap-3">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-2xl">Table of offsets</h1>
+        <Link to={`/boats/${t.boat.id}/hull`} className="link-row underline underline-offset-4">
+          Back to the hull
+        </Link>
+      </div>
+      <div className="grid min-w-0 gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+        <OffsetsDrawn t={t} />
+        <OffsetsOptions t={t} />
+      </div>
+      <div className="max-w-full overflow-x-auto" tabIndex={0} role="region" aria-label="Half-breadths">
+        <OffsetsTable t={t} />
+      </div>
+      <FormProblem message={t.failure?.message ?? t.checked} />
+      {t.theirs && <Differences mine={{ offsets: t.table }} theirs={t.theirs} />}
+      <div className="flex gap-3">
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={t.sending || t.checked !== null}
+          onClick={() => void t.onSave()}
+        >
+          {t.sending ? 'Saving…' : t.theirs ? 'Keep what stands here' : 'Save offsets'}
+        </button>
+      </div>
+      {t.importing && (
+        <OffsetImport
+          onClose={() => t.setImporting(false)}
+          onTake={(taken) => {
+            t.setImporting(false);
+            t.setTable({ ...t.table, ...taken });
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+function OffsetsDrawn({ t }: { t: ReturnType<typeof useOffsets> }) {
+  return (
+    <div className="min-w-0">
+      {t.drawable ? (
+        <BoatDrawing
+          boat={t.boat}
+          zones={drawnZones(t.view)}
+          lines={t.drawable}
+          bandM={t.band}
+          stands={false}
+          label={`${t.boat.name}, drawn from these offsets`}
+        />
+      ) : (
+        <p className="quiet py-6">The hull is drawn here once the table holds some half-breadths.</p>
+      )}
+      <dl className="narrow mt-2 flex flex-wrap gap-x-8">
+        {t.found.map(({ kind, area }) => (
+          <div key={kind}>
+            <dt className="quiet">{kind === 'underwater' ? 'below the waterline' : 'above it'}</dt>
+            <dd className="text-xl">{area ? <Fig quantity="area" value={area.areaM2} /> : '·'}</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}
+
+function OffsetsOptions({ t }: { t: ReturnType<typeof useOffsets> }) {
+  return (
+    <div className="grid grid-cols-1 content-start gap-3 sm:grid-cols-2">
+      <QuantityField
+        label="Height she floats at"
+        quantity="length"
+        value={t.table.waterlineM}
+        onValue={(v) => t.setTable({ ...t.table, waterlineM: v ?? Number.NaN })}
+        hint="On the table’s own heights"
+      />
+      <div>
+        <label className="min-h-11 flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={t.table.fromBow}
+            onChange={(e) => t.setTable({ ...t.table, fromBow: e.target.checked })}
+          />{' '}
+          Stations count from the bow
+        </label>
+        <label className="min-h-11 flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={t.table.includeBottom}
+            onChange={(e) => t.setTable({ ...t.table, includeBottom: e.target.checked })}
+          />{' '}
+          Bottom is flat inside the lowest waterline
+        </label>
+      </div>
+      <p className="flex flex-wrap gap-x-5 sm:col-span-2">
+        <button type="button" className="btn btn-ghost px-0" onClick={() => t.setImporting(true)}>
+          <Upload size={18} aria-hidden="true" /> From CSV
+        </button>
+        <button
+          type="button"
+          className="btn btn-ghost px-0"
+          onClick={() => void saveCsv(`${t.boat.name} offsets.csv`, offsetCells(t.table))}
+        >
+          <Download size={18} aria-hidden="true" /> As CSV
+        </button>
+      </p>
+    </div>
+  );
+}
+
+function OffsetsTable({ t }: { t: ReturnType<typeof useOffsets> }) {
+  return (
+    <table className="narrow">
+      <WaterlineHeads t={t} />
+      <tbody>
+        {t.stationsM.map((x, i) => (
+          <StationRow i={i} x={x} t={t} key={i} />
+        ))}
+        <LastRow t={t} />
+      </tbody>
+    </table>
+  );
+}
+
+function WaterlineHeads({ t }: { t: ReturnType<typeof useOffsets> }) {
+  return (
+    <thead>
+      <tr>
+        <th className="lab px-1 text-left">station, from {t.table.fromBow ? 'the bow' : 'aft'} ↓ height →</th>
+        {t.waterlinesM.map((z, k) => (
+          <th key={k} className="p-0.5">
+            <QuantityCell
+              label={`Height of waterline ${k + 1}`}
+              quantity="length"
+              value={Number.isNaN(z) ? null : z}
+              onValue={(v) =>
+                t.setTable({ ...t.table, waterlinesM: t.waterlinesM.map((w, n) => (n === k ? (v ?? Number.NaN) : w)) })
+              }
+            />
+          </th>
+        ))}
+        <th>
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            aria-label="Add a waterline"
+            onClick={t.addWaterline}
+            disabled={t.waterlinesM.length >= MOST}
+          >
+            <Plus size={18} aria-hidden="true" />
+          </button>
+        </th>
+      </tr>
+    </thead>
+  );
+}
+
+function StationRow({ i, x, t }: { i: number; x: number; t: ReturnType<typeof useOffsets> }) {
+  return (
+    <tr>
+      <th className="p-0.5">
+        <QuantityCell
+          label={`Position of station ${i + 1}`}
+          quantity="length"
+          value={Number.isNaN(x) ? null : x}
+          onValue={(v) =>
+            t.setTable({ ...t.table, stationsM: t.stationsM.map((s, n) => (n === i ? (v ?? Number.NaN) : s)) })
+          }
+        />
+      </th>
+      {t.waterlinesM.map((_, k) => (
+        <td key={k} className="p-0.5">
+          <QuantityCell
+            label={`Half-breadth, station ${i + 1}, waterline ${k + 1}`}
+            quantity="length"
+            value={t.halfBreadthsM[i]?.[k] ?? null}
+            onValue={(y) => t.setCell(i, k, y)}
+          />
+        </td>
+      ))}
+      <td>
+        {t.stationsM.length > 2 && (
+          <button
+            type="button"
+            className="btn btn-ghost btn-square"
+            aria-label={`Remove station ${i + 1}`}
+            onClick={() => t.dropStation(i)}
+          >
+            ×
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function LastRow({ t }: { t: ReturnType<typeof useOffsets> }) {
+  return (
+    <tr>
+      <td>
+        <button type="button" className="btn btn-ghost" onClick={t.addStation} disabled={t.stationsM.length >= MOST}>
+          <Plus size={18} aria-hidden="true" /> Station
+        </button>
+      </td>
+      {t.waterlinesM.map((_, k) => (
+        <td key={k} className="text-center">
+          {t.waterlinesM.length > 2 && (
+            <button
+              type="button"
+              className="btn btn-ghost btn-square"
+              aria-label={`Remove waterline ${k + 1}`}
+              onClick={() => t.dropWaterline(k)}
+            >
+              ×
+            </button>
+          )}
+        </td>
+      ))}
+    </tr>
+  );
+}
+
+/** A table of offsets as it is typed, what it comes to, and how it is kept. */
+function useOffsets() {
   const view = useView();
   const navigate = useNavigate();
   const { boat, hull } = view;
@@ -59,6 +288,53 @@ export function OffsetsPage() {
     area: drawable && attempt(() => areaOf(kind)).value,
   }));
 
+  const edit = tableEdits({ setTable, table, halfBreadthsM, stationsM, waterlinesM });
+
+  const onSave = async () => {
+    const version = theirs ? theirs.version : row.version;
+    if (await submit({ kind: 'hull', row: { ...row, version, offsets: table } }, 'Offsets saved'))
+      void navigate(`/boats/${boat.id}/hull`);
+  };
+  return {
+    boat,
+    drawable,
+    view,
+    band,
+    found,
+    table,
+    setTable,
+    setImporting,
+    waterlinesM,
+    addWaterline: edit.addWaterline,
+    stationsM,
+    halfBreadthsM,
+    setCell: edit.setCell,
+    dropStation: edit.dropStation,
+    addStation: edit.addStation,
+    dropWaterline: edit.dropWaterline,
+    failure,
+    checked,
+    theirs,
+    sending,
+    onSave,
+    importing,
+  };
+}
+
+/** What may be done to a table of offsets. */
+function tableEdits({
+  setTable,
+  table,
+  halfBreadthsM,
+  stationsM,
+  waterlinesM,
+}: {
+  setTable: (value: OffsetRecord) => void;
+  table: OffsetRecord;
+  halfBreadthsM: readonly (readonly (number | null)[])[];
+  stationsM: readonly number[];
+  waterlinesM: readonly number[];
+}) {
   const setCell = (i: number, k: number, y: number | null) =>
     setTable({
       ...table,
@@ -88,205 +364,7 @@ export function OffsetsPage() {
       waterlinesM: waterlinesM.filter((_, n) => n !== k),
       halfBreadthsM: halfBreadthsM.map((r) => r.filter((_, n) => n !== k)),
     });
-
-  const onSave = async () => {
-    const version = theirs ? theirs.version : row.version;
-    if (await submit({ kind: 'hull', row: { ...row, version, offsets: table } }, 'Offsets saved'))
-      void navigate(`/boats/${boat.id}/hull`);
-  };
-
-  return (
-    <div className="flex min-w-0 flex-col gap-3">
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-2xl">Table of offsets</h1>
-        <Link to={`/boats/${boat.id}/hull`} className="link-row underline underline-offset-4">
-          Back to the hull
-        </Link>
-      </div>
-      <div className="grid min-w-0 gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
-        <div className="min-w-0">
-          {drawable ? (
-            <BoatDrawing
-              boat={boat}
-              zones={drawnZones(view)}
-              lines={drawable}
-              bandM={band}
-              stands={false}
-              label={`${boat.name}, drawn from these offsets`}
-            />
-          ) : (
-            <p className="quiet py-6">The hull is drawn here once the table holds some half-breadths.</p>
-          )}
-          <dl className="narrow mt-2 flex flex-wrap gap-x-8">
-            {found.map(({ kind, area }) => (
-              <div key={kind}>
-                <dt className="quiet">{kind === 'underwater' ? 'below the waterline' : 'above it'}</dt>
-                <dd className="text-xl">{area ? <Fig quantity="area" value={area.areaM2} /> : '·'}</dd>
-              </div>
-            ))}
-          </dl>
-        </div>
-        <div className="grid grid-cols-1 content-start gap-3 sm:grid-cols-2">
-          <QuantityField
-            label="Height she floats at"
-            quantity="length"
-            value={table.waterlineM}
-            onValue={(v) => setTable({ ...table, waterlineM: v ?? Number.NaN })}
-            hint="On the table’s own heights"
-          />
-          <div>
-            <label className="min-h-11 flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="checkbox"
-                checked={table.fromBow}
-                onChange={(e) => setTable({ ...table, fromBow: e.target.checked })}
-              />{' '}
-              Stations count from the bow
-            </label>
-            <label className="min-h-11 flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="checkbox"
-                checked={table.includeBottom}
-                onChange={(e) => setTable({ ...table, includeBottom: e.target.checked })}
-              />{' '}
-              Bottom is flat inside the lowest waterline
-            </label>
-          </div>
-          <p className="flex flex-wrap gap-x-5 sm:col-span-2">
-            <button type="button" className="btn btn-ghost px-0" onClick={() => setImporting(true)}>
-              <Upload size={18} aria-hidden="true" /> From CSV
-            </button>
-            <button
-              type="button"
-              className="btn btn-ghost px-0"
-              onClick={() => void saveCsv(`${boat.name} offsets.csv`, offsetCells(table))}
-            >
-              <Download size={18} aria-hidden="true" /> As CSV
-            </button>
-          </p>
-        </div>
-      </div>
-      <div className="max-w-full overflow-x-auto" tabIndex={0} role="region" aria-label="Half-breadths">
-        <table className="narrow">
-          <thead>
-            <tr>
-              <th className="lab px-1 text-left">station, from {table.fromBow ? 'the bow' : 'aft'} ↓ height →</th>
-              {waterlinesM.map((z, k) => (
-                <th key={k} className="p-0.5">
-                  <QuantityCell
-                    label={`Height of waterline ${k + 1}`}
-                    quantity="length"
-                    value={Number.isNaN(z) ? null : z}
-                    onValue={(v) =>
-                      setTable({ ...table, waterlinesM: waterlinesM.map((w, n) => (n === k ? (v ?? Number.NaN) : w)) })
-                    }
-                  />
-                </th>
-              ))}
-              <th>
-                <button
-                  type="button"
-                  className="btn btn-ghost btn-square"
-                  aria-label="Add a waterline"
-                  onClick={addWaterline}
-                  disabled={waterlinesM.length >= MOST}
-                >
-                  <Plus size={18} aria-hidden="true" />
-                </button>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {stationsM.map((x, i) => (
-              <tr key={i}>
-                <th className="p-0.5">
-                  <QuantityCell
-                    label={`Position of station ${i + 1}`}
-                    quantity="length"
-                    value={Number.isNaN(x) ? null : x}
-                    onValue={(v) =>
-                      setTable({ ...table, stationsM: stationsM.map((s, n) => (n === i ? (v ?? Number.NaN) : s)) })
-                    }
-                  />
-                </th>
-                {waterlinesM.map((_, k) => (
-                  <td key={k} className="p-0.5">
-                    <QuantityCell
-                      label={`Half-breadth, station ${i + 1}, waterline ${k + 1}`}
-                      quantity="length"
-                      value={halfBreadthsM[i]?.[k] ?? null}
-                      onValue={(y) => setCell(i, k, y)}
-                    />
-                  </td>
-                ))}
-                <td>
-                  {stationsM.length > 2 && (
-                    <button
-                      type="button"
-                      className="btn btn-ghost btn-square"
-                      aria-label={`Remove station ${i + 1}`}
-                      onClick={() => dropStation(i)}
-                    >
-                      ×
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-            <tr>
-              <td>
-                <button
-                  type="button"
-                  className="btn btn-ghost"
-                  onClick={addStation}
-                  disabled={stationsM.length >= MOST}
-                >
-                  <Plus size={18} aria-hidden="true" /> Station
-                </button>
-              </td>
-              {waterlinesM.map((_, k) => (
-                <td key={k} className="text-center">
-                  {waterlinesM.length > 2 && (
-                    <button
-                      type="button"
-                      className="btn btn-ghost btn-square"
-                      aria-label={`Remove waterline ${k + 1}`}
-                      onClick={() => dropWaterline(k)}
-                    >
-                      ×
-                    </button>
-                  )}
-                </td>
-              ))}
-            </tr>
-          </tbody>
-        </table>
-      </div>
-      <FormProblem message={failure?.message ?? checked} />
-      {theirs && <Differences mine={{ offsets: table }} theirs={theirs} />}
-      <div className="flex gap-3">
-        <button
-          type="button"
-          className="btn btn-primary"
-          disabled={sending || checked !== null}
-          onClick={() => void onSave()}
-        >
-          {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save offsets'}
-        </button>
-      </div>
-      {importing && (
-        <OffsetImport
-          onClose={() => setImporting(false)}
-          onTake={(taken) => {
-            setImporting(false);
-            setTable({ ...table, ...taken });
-          }}
-        />
-      )}
-    </div>
-  );
+  return { addWaterline, setCell, dropStation, addStation, dropWaterline };
 }
 
 const next = (list: readonly number[]) =>

@@ -35,6 +35,156 @@ interface Draft extends Omit<NamedShape, 'figure' | 'count'> {
 
 /** A zone as a sum of plain shapes, some of them taken off. */
 function Shapes({ surface }: { surface: SurfaceRow }) {
+  const form = useShapes(surface);
+
+  return (
+    <div className="flex max-w-4xl min-w-0 flex-col gap-3">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-2xl">Shapes of {surface.name}</h1>
+        <Link to={form.zone} className="link-row underline underline-offset-4">
+          Back to the zone
+        </Link>
+        <p className="ml-auto text-2xl">
+          {form.sum.value ? (
+            <>
+              <Fig quantity="area" value={form.sum.value.areaM2} />{' '}
+              <span className="narrow text-lg quiet">± {shareWords(form.sum.value.share)}</span>
+            </>
+          ) : null}
+        </p>
+      </div>
+      {form.shapes.length === 0 && (
+        <p className="max-w-prose">
+          Take the zone for a few plain shapes: the sides of a locker as a box, a rudder as a foil, frames with both
+          faces and the edge. Take off what is not painted.
+        </p>
+      )}
+      <ol className="sheet-rule">
+        {form.shapes.map((s, i) => (
+          <ShapeItem s={s} form={form} i={i} key={s.id} />
+        ))}
+      </ol>
+      <FormProblem message={form.failure?.message ?? (form.shapes.length > 0 ? form.sum.problem : null)} />
+      {form.theirs && <Differences mine={{ area: surface.area }} theirs={form.theirs} />}
+      <div className="flex flex-wrap gap-3">
+        <button type="button" className="btn" onClick={form.add}>
+          <Plus size={18} aria-hidden="true" /> Shape
+        </button>
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={form.sending || !form.sum.value}
+          onClick={() => void form.onSave()}
+        >
+          {form.sending ? 'Saving…' : form.theirs ? 'Keep what stands here' : 'Save and use it'}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function ShapeItem({ s, form, i }: { s: Draft; form: ReturnType<typeof useShapes>; i: number }) {
+  return (
+    <li className="py-2">
+      <ShapeFigures s={s} form={form} i={i} />
+      <ShapeRest s={s} form={form} i={i} />
+    </li>
+  );
+}
+
+function ShapeFigures({ s, form, i }: { s: Draft; form: ReturnType<typeof useShapes>; i: number }) {
+  return (
+    <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+      <TextField
+        label="Name"
+        value={s.name}
+        onChange={(e) => form.change(s.id, { name: e.target.value })}
+        placeholder={`shape ${i + 1}`}
+      />
+      <SelectField
+        label="Shape"
+        options={SHAPE_KINDS.map((k) => [k, SHAPE_WORDS[k]] as const)}
+        value={s.kind}
+        onPick={(kind) => form.change(s.id, { kind })}
+      />
+      {SHAPE_FIGURES[s.kind].map(([key, words]) =>
+        key === 'ends' ? (
+          <SelectField
+            key={key}
+            label="Ends painted"
+            options={optionsOf({ '0': 'none', '1': 'one', '2': 'both' })}
+            value={String(s.figures.ends ?? 0)}
+            onPick={(v) => form.change(s.id, { figures: { ...s.figures, ends: Number(v) } })}
+          />
+        ) : (
+          <QuantityField
+            key={key}
+            label={words.charAt(0).toUpperCase() + words.slice(1)}
+            quantity="length"
+            value={s.figures[key] ?? null}
+            onValue={(v) => form.change(s.id, { figures: { ...s.figures, [key]: v } })}
+          />
+        ),
+      )}
+    </div>
+  );
+}
+
+function ShapeRest({ s, form, i }: { s: Draft; form: ReturnType<typeof useShapes>; i: number }) {
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-3">
+      <div className="w-20">
+        <TextField
+          label="How many"
+          inputMode="numeric"
+          value={s.count ?? ''}
+          onChange={(e) => form.change(s.id, { count: e.target.value.trim() === '' ? null : Number(e.target.value) })}
+        />
+      </div>
+      <div className="w-24">
+        <QuantityField
+          label="±"
+          quantity="percent"
+          value={s.share}
+          onValue={(v) => form.change(s.id, { share: v ?? Number.NaN })}
+        />
+      </div>
+      <div className="w-40">
+        <TextField
+          label="Measured with"
+          value={s.group ?? ''}
+          onChange={(e) => form.change(s.id, { group: e.target.value || null })}
+          placeholder="on its own"
+          title="Shapes that name the same measuring share its error"
+        />
+      </div>
+      <label className="min-h-11 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={s.deduct}
+          onChange={(e) => form.change(s.id, { deduct: e.target.checked })}
+        />{' '}
+        take off
+      </label>
+      <p className="min-h-11 ml-auto flex items-center text-xl">
+        {s.deduct && form.whole[i] ? '−' : ''}
+        {form.whole[i] ? <Fig quantity="area" value={areaOf(form.whole[i])} /> : <span className="quiet">·</span>}
+      </p>
+      <button
+        type="button"
+        className="btn btn-ghost btn-square"
+        aria-label={`Remove shape ${i + 1}`}
+        onClick={() => form.setShapes(form.shapes.filter((o) => o.id !== s.id))}
+      >
+        <Trash2 size={18} aria-hidden="true" />
+      </button>
+    </div>
+  );
+}
+
+/** Shapes as they are typed, their sum, and how they are kept. */
+function useShapes(surface: SurfaceRow) {
   const navigate = useNavigate();
   const zone = `/boats/${surface.boatId}/hull/${surface.id}`;
   const [shapes, setShapes] = useState<Draft[]>(() => (surface.area.shapes ?? []).map(draftOf));
@@ -62,134 +212,7 @@ function Shapes({ surface }: { surface: SurfaceRow }) {
     )
       void navigate(zone);
   };
-  return (
-    <div className="flex max-w-4xl min-w-0 flex-col gap-3">
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-2xl">Shapes of {surface.name}</h1>
-        <Link to={zone} className="link-row underline underline-offset-4">
-          Back to the zone
-        </Link>
-        <p className="ml-auto text-2xl">
-          {sum.value ? (
-            <>
-              <Fig quantity="area" value={sum.value.areaM2} />{' '}
-              <span className="narrow text-lg quiet">± {shareWords(sum.value.share)}</span>
-            </>
-          ) : null}
-        </p>
-      </div>
-      {shapes.length === 0 && (
-        <p className="max-w-prose">
-          Take the zone for a few plain shapes: the sides of a locker as a box, a rudder as a foil, frames with both
-          faces and the edge. Take off what is not painted.
-        </p>
-      )}
-      <ol className="sheet-rule">
-        {shapes.map((s, i) => (
-          <li key={s.id} className="py-2">
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-              <TextField
-                label="Name"
-                value={s.name}
-                onChange={(e) => change(s.id, { name: e.target.value })}
-                placeholder={`shape ${i + 1}`}
-              />
-              <SelectField
-                label="Shape"
-                options={SHAPE_KINDS.map((k) => [k, SHAPE_WORDS[k]] as const)}
-                value={s.kind}
-                onPick={(kind) => change(s.id, { kind })}
-              />
-              {SHAPE_FIGURES[s.kind].map(([key, words]) =>
-                key === 'ends' ? (
-                  <SelectField
-                    key={key}
-                    label="Ends painted"
-                    options={optionsOf({ '0': 'none', '1': 'one', '2': 'both' })}
-                    value={String(s.figures.ends ?? 0)}
-                    onPick={(v) => change(s.id, { figures: { ...s.figures, ends: Number(v) } })}
-                  />
-                ) : (
-                  <QuantityField
-                    key={key}
-                    label={words.charAt(0).toUpperCase() + words.slice(1)}
-                    quantity="length"
-                    value={s.figures[key] ?? null}
-                    onValue={(v) => change(s.id, { figures: { ...s.figures, [key]: v } })}
-                  />
-                ),
-              )}
-            </div>
-            <div className="mt-2 flex flex-wrap items-end gap-3">
-              <div className="w-20">
-                <TextField
-                  label="How many"
-                  inputMode="numeric"
-                  value={s.count ?? ''}
-                  onChange={(e) =>
-                    change(s.id, { count: e.target.value.trim() === '' ? null : Number(e.target.value) })
-                  }
-                />
-              </div>
-              <div className="w-24">
-                <QuantityField
-                  label="±"
-                  quantity="percent"
-                  value={s.share}
-                  onValue={(v) => change(s.id, { share: v ?? Number.NaN })}
-                />
-              </div>
-              <div className="w-40">
-                <TextField
-                  label="Measured with"
-                  value={s.group ?? ''}
-                  onChange={(e) => change(s.id, { group: e.target.value || null })}
-                  placeholder="on its own"
-                  title="Shapes that name the same measuring share its error"
-                />
-              </div>
-              <label className="min-h-11 flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="checkbox"
-                  checked={s.deduct}
-                  onChange={(e) => change(s.id, { deduct: e.target.checked })}
-                />{' '}
-                take off
-              </label>
-              <p className="min-h-11 ml-auto flex items-center text-xl">
-                {s.deduct && whole[i] ? '−' : ''}
-                {whole[i] ? <Fig quantity="area" value={areaOf(whole[i])} /> : <span className="quiet">·</span>}
-              </p>
-              <button
-                type="button"
-                className="btn btn-ghost btn-square"
-                aria-label={`Remove shape ${i + 1}`}
-                onClick={() => setShapes(shapes.filter((o) => o.id !== s.id))}
-              >
-                <Trash2 size={18} aria-hidden="true" />
-              </button>
-            </div>
-          </li>
-        ))}
-      </ol>
-      <FormProblem message={failure?.message ?? (shapes.length > 0 ? sum.problem : null)} />
-      {theirs && <Differences mine={{ area: surface.area }} theirs={theirs} />}
-      <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn" onClick={add}>
-          <Plus size={18} aria-hidden="true" /> Shape
-        </button>
-        <button
-          type="button"
-          className="btn btn-primary"
-          disabled={sending || !sum.value}
-          onClick={() => void onSave()}
-        >
-          {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save and use it'}
-        </button>
-      </div>
-    </div>
-  );
+  return { zone, sum, shapes, change, whole, setShapes, failure, theirs, add, sending, onSave };
 }
 
 function areaOf(shape: NamedShape): number {

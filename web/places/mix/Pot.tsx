@@ -23,6 +23,75 @@ export function Pot({
   largestL: number;
   onTotal: (litres: number) => void;
 }) {
+  const { svg, ...pot } = usePot({ unit, pours, diameterM, largestL, onTotal });
+
+  const placed: number[] = [];
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 ${pot.top} ${pot.box.width} ${pot.box.bottom + 8 - pot.top}`}
+      className="block h-auto w-full max-w-sm touch-none"
+      role="slider"
+      tabIndex={0}
+      aria-label="Level in the pot: drag to size the batch"
+      aria-valuemin={0}
+      aria-valuemax={Number(largestL.toFixed(2))}
+      aria-valuenow={Number(pot.total.toFixed(2))}
+      aria-valuetext={pot.litresText(pot.total)}
+      aria-orientation="vertical"
+      onKeyDown={pot.keys}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        pot.drag(e);
+      }}
+      onPointerMove={pot.drag}
+      style={{ cursor: 'ns-resize' }}
+    >
+      {pot.marks.map((mark, i) => {
+        const from = pot.y(i === 0 ? 0 : (pot.marks[i - 1]?.heightM ?? 0));
+        const to = pot.y(mark.heightM);
+        const wanted = to + 5;
+        const textY =
+          placed.length === 0
+            ? Math.min(wanted, pot.box.bottom - 2)
+            : Math.min(wanted, (placed[placed.length - 1] as number) - 19);
+        placed.push(textY);
+        return (
+          <g key={mark.name}>
+            <rect
+              x={pot.box.left}
+              y={to}
+              width={pot.w}
+              height={Math.max(0, from - to)}
+              fill={FILLS[i % FILLS.length]}
+            />
+            <path
+              d={`M${pot.box.left - 6} ${to}H${pot.box.left + pot.w + 6}L${pot.box.left + pot.w + 16} ${textY - 5}h4`}
+              stroke="currentColor"
+              strokeWidth={i === pot.marks.length - 1 ? 2.4 : 1.2}
+              fill="none"
+            />
+            <text x={pot.box.left + pot.w + 24} y={textY} fontSize="16" fill="currentColor" className="narrow">
+              {i === 0 ? '' : '+ '}
+              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name}{' '}
+              <tspan fontWeight="600">{pot.litresText(mark.upToL)}</tspan>
+            </text>
+          </g>
+        );
+      })}
+      <path
+        d={`M${pot.box.left} ${pot.rim}V${pot.box.bottom}h${pot.w}V${pot.rim}`}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="3"
+        strokeLinejoin="round"
+      />
+    </svg>
+  );
+}
+
+/** A pot drawn to scale, and how a finger or the keys set what is in it. */
+function usePot({ unit, pours, diameterM, largestL, onTotal }: Parameters<typeof Pot>[0]) {
   const { units } = useSettings();
   const litresText = (litres: number) => {
     const f = figure('volume', litres, units, undefined, unit);
@@ -65,63 +134,7 @@ export function Pot({
     e.preventDefault();
     onTotal(round(Math.min(largestL, Math.max(0, total + step))));
   };
-  const placed: number[] = [];
-  return (
-    <svg
-      ref={svg}
-      viewBox={`0 ${top} ${box.width} ${box.bottom + 8 - top}`}
-      className="block h-auto w-full max-w-sm touch-none"
-      role="slider"
-      tabIndex={0}
-      aria-label="Level in the pot: drag to size the batch"
-      aria-valuemin={0}
-      aria-valuemax={Number(largestL.toFixed(2))}
-      aria-valuenow={Number(total.toFixed(2))}
-      aria-valuetext={litresText(total)}
-      aria-orientation="vertical"
-      onKeyDown={keys}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        drag(e);
-      }}
-      onPointerMove={drag}
-      style={{ cursor: 'ns-resize' }}
-    >
-      {marks.map((mark, i) => {
-        const from = y(i === 0 ? 0 : (marks[i - 1]?.heightM ?? 0));
-        const to = y(mark.heightM);
-        const wanted = to + 5;
-        const textY =
-          placed.length === 0
-            ? Math.min(wanted, box.bottom - 2)
-            : Math.min(wanted, (placed[placed.length - 1] as number) - 19);
-        placed.push(textY);
-        return (
-          <g key={mark.name}>
-            <rect x={box.left} y={to} width={w} height={Math.max(0, from - to)} fill={FILLS[i % FILLS.length]} />
-            <path
-              d={`M${box.left - 6} ${to}H${box.left + w + 6}L${box.left + w + 16} ${textY - 5}h4`}
-              stroke="currentColor"
-              strokeWidth={i === marks.length - 1 ? 2.4 : 1.2}
-              fill="none"
-            />
-            <text x={box.left + w + 24} y={textY} fontSize="16" fill="currentColor" className="narrow">
-              {i === 0 ? '' : '+ '}
-              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name}{' '}
-              <tspan fontWeight="600">{litresText(mark.upToL)}</tspan>
-            </text>
-          </g>
-        );
-      })}
-      <path
-        d={`M${box.left} ${rim}V${box.bottom}h${w}V${rim}`}
-        fill="none"
-        stroke="currentColor"
-        strokeWidth="3"
-        strokeLinejoin="round"
-      />
-    </svg>
-  );
+  return { svg, top, box, total, litresText, keys, drag, marks, y, w, rim };
 }
 
 const round = (litres: number) => Math.round(litres * 100) / 100;

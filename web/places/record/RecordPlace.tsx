@@ -3,6 +3,9 @@ import { DateTime } from 'luxon';
 import { Link } from 'react-router';
 import { dewPointC } from '#core/air/dewPoint';
 import { measuredFilm, type Coat } from '#core/coat/fold';
+import type { Boat, SurfaceRow } from '#contracts/rows/boat';
+import type { SheetRevision } from '#core/model/sheet';
+import type { MixedBatch } from '#core/coat/fold';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import type { BoatView } from '../../data/store';
@@ -52,80 +55,9 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
   const poured = coat.batches.flatMap((b) => batches.filter((m) => m.id === b.batchId));
   return (
     <article className="grid min-w-0 gap-x-8 gap-y-1 border-b border-base-300 py-3 md:grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,4fr)]">
-      <div className="min-w-0">
-        <h2 className="flex items-center gap-2">
-          <span
-            className="inline-block h-6 w-4 shrink-0 border border-base-content"
-            style={{ background: coat.colourHex }}
-            aria-hidden="true"
-          />
-          <Link
-            to={`/boats/${boat.id}/coat/${coat.id}`}
-            className="link-row min-w-0 underline decoration-1 underline-offset-4"
-          >
-            {coat.on.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ')}
-          </Link>
-        </h2>
-        <p>
-          {revision ? `${revision.body.name}, revision ${revision.revision}` : 'unknown sheet'}, {coat.colour},{' '}
-          {METHOD_WORDS[coat.method].toLowerCase()}
-        </p>
-        <p className="quiet">{coat.painter || 'no painter named'}</p>
-      </div>
-      <div className="min-w-0">
-        <p>Started {time(coat.startedAt)}</p>
-        <p>{coat.finishedAt === null ? <strong>going on</strong> : `Finished ${time(coat.finishedAt)}`}</p>
-        <p className="flex flex-wrap gap-x-4">
-          {reading && (
-            <span>
-              air <Fig quantity="temperature" value={reading.airC as number} />{' '}
-              <Fig quantity="percent" value={reading.rh as number} digits={0} />
-            </span>
-          )}
-          {surfaceC !== null && (
-            <span>
-              surface <Fig quantity="temperature" value={surfaceC} />
-            </span>
-          )}
-          {dew !== null && surfaceC !== null && (
-            <span>
-              spread <Fig quantity="temperatureDifference" value={surfaceC - dew} />
-            </span>
-          )}
-          {!reading && <span className="quiet">air not read</span>}
-        </p>
-      </div>
-      <div className="min-w-0">
-        <p>
-          planned <Fig quantity="film" value={coat.dftMicron} /> dry
-        </p>
-        <p>
-          {film ? (
-            <>
-              {film.readings} combed: <Fig quantity="film" value={film.wetMicron} /> wet ={' '}
-              <Fig quantity="film" value={film.dryMicron} /> dry
-            </>
-          ) : (
-            <span className="quiet">not combed</span>
-          )}
-        </p>
-        {coat.litresOn !== null && (
-          <p>
-            <Fig quantity="volume" value={coat.litresOn} /> put on
-          </p>
-        )}
-        {poured.map((b) => (
-          <p key={b.id} className="text-sm quiet">
-            {b.parts.map((p) => p.name).join(' + ')}:{' '}
-            {b.parts.map((p, i) => (
-              <span key={p.name}>
-                {i > 0 && ' + '}
-                <Fig quantity="volume" value={p.volumeL} />
-              </span>
-            ))}
-          </p>
-        ))}
-      </div>
+      <OfWhat coat={coat} boat={boat} surfaces={surfaces} revision={revision} />
+      <WhenAndAir time={time} coat={coat} reading={reading} surfaceC={surfaceC} dew={dew} />
+      <FilmAndLitres coat={coat} film={film} poured={poured} />
       <div className="min-w-0 text-[0.95rem] md:col-span-3">
         {coat.overrideReason && <p>Started against advice: {coat.overrideReason}</p>}
         {coat.notes.map((n) => (
@@ -140,6 +72,125 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
         ))}
       </div>
     </article>
+  );
+}
+
+function OfWhat({
+  coat,
+  boat,
+  surfaces,
+  revision,
+}: {
+  coat: Coat;
+  boat: Boat;
+  surfaces: SurfaceRow[];
+  revision: SheetRevision | undefined;
+}) {
+  return (
+    <div className="min-w-0">
+      <h2 className="flex items-center gap-2">
+        <span
+          className="inline-block h-6 w-4 shrink-0 border border-base-content"
+          style={{ background: coat.colourHex }}
+          aria-hidden="true"
+        />
+        <Link
+          to={`/boats/${boat.id}/coat/${coat.id}`}
+          className="link-row min-w-0 underline decoration-1 underline-offset-4"
+        >
+          {coat.on.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ')}
+        </Link>
+      </h2>
+      <p>
+        {revision ? `${revision.body.name}, revision ${revision.revision}` : 'unknown sheet'}, {coat.colour},{' '}
+        {METHOD_WORDS[coat.method].toLowerCase()}
+      </p>
+      <p className="quiet">{coat.painter || 'no painter named'}</p>
+    </div>
+  );
+}
+
+function WhenAndAir({
+  time,
+  coat,
+  reading,
+  surfaceC,
+  dew,
+}: {
+  time: (at: number) => string;
+  coat: Coat;
+  reading: { at: number; airC: number | null; rh: number | null; surfaceC: number | null } | undefined;
+  surfaceC: number | null;
+  dew: number | null;
+}) {
+  return (
+    <div className="min-w-0">
+      <p>Started {time(coat.startedAt)}</p>
+      <p>{coat.finishedAt === null ? <strong>going on</strong> : `Finished ${time(coat.finishedAt)}`}</p>
+      <p className="flex flex-wrap gap-x-4">
+        {reading && (
+          <span>
+            air <Fig quantity="temperature" value={reading.airC as number} />{' '}
+            <Fig quantity="percent" value={reading.rh as number} digits={0} />
+          </span>
+        )}
+        {surfaceC !== null && (
+          <span>
+            surface <Fig quantity="temperature" value={surfaceC} />
+          </span>
+        )}
+        {dew !== null && surfaceC !== null && (
+          <span>
+            spread <Fig quantity="temperatureDifference" value={surfaceC - dew} />
+          </span>
+        )}
+        {!reading && <span className="quiet">air not read</span>}
+      </p>
+    </div>
+  );
+}
+
+function FilmAndLitres({
+  coat,
+  film,
+  poured,
+}: {
+  coat: Coat;
+  film: { wetMicron: number; dryMicron: number; readings: number } | null;
+  poured: MixedBatch[];
+}) {
+  return (
+    <div className="min-w-0">
+      <p>
+        planned <Fig quantity="film" value={coat.dftMicron} /> dry
+      </p>
+      <p>
+        {film ? (
+          <>
+            {film.readings} combed: <Fig quantity="film" value={film.wetMicron} /> wet ={' '}
+            <Fig quantity="film" value={film.dryMicron} /> dry
+          </>
+        ) : (
+          <span className="quiet">not combed</span>
+        )}
+      </p>
+      {coat.litresOn !== null && (
+        <p>
+          <Fig quantity="volume" value={coat.litresOn} /> put on
+        </p>
+      )}
+      {poured.map((b) => (
+        <p key={b.id} className="text-sm quiet">
+          {b.parts.map((p) => p.name).join(' + ')}:{' '}
+          {b.parts.map((p, i) => (
+            <span key={p.name}>
+              {i > 0 && ' + '}
+              <Fig quantity="volume" value={p.volumeL} />
+            </span>
+          ))}
+        </p>
+      ))}
+    </div>
   );
 }
 

@@ -18,13 +18,13 @@ import {
   KeepingFields,
   LimitFields,
   MethodFields,
-  PackFields,
   PartsFields,
   SurfaceFields,
   ThinnerFields,
-  TimesFields,
   UseFields,
 } from './fields';
+import { PackFields } from './PackFields';
+import { TimesFields } from './TimesFields';
 import { Meter } from './Meter';
 import { timeRows } from './timeRows';
 import { blankSheet, complaintOf, fieldOf, fromSheet, toSheet, usualColour, type SheetValues } from './values';
@@ -68,6 +68,108 @@ function SheetForm({
   initial: SheetValues;
   backTo: string | null;
 }) {
+  const f = useSheetForm({ initial, id, version, backTo });
+
+  return (
+    <FormProvider {...f.form}>
+      <form
+        onSubmit={(e) => void f.submit(e)}
+        noValidate
+        className={`mx-auto grid w-full gap-x-10 gap-y-5 px-3 py-4 sm:px-5 ${f.quick ? 'max-w-4xl' : 'max-w-[88rem] xl:grid-cols-[minmax(0,1fr)_26rem]'}`}
+      >
+        <div className="flex min-w-0 flex-col gap-5">
+          <div>
+            <h1 className="break-words">
+              {version > 0 ? `Revise ${initial.body.name}` : f.quick ? 'Quick sheet, from the tin' : 'Data sheet'}
+            </h1>
+            <p className="quiet">
+              {f.quick
+                ? 'A minute’s typing. What is left out is estimated or not worked out, and says so.'
+                : 'Copy the figures from the maker’s own sheet, in the order it gives them.'}
+            </p>
+          </div>
+          <NameAndKind version={version} f={f} />
+          {!f.quick && <MakersWords />}
+          {!f.quick && <UseFields />}
+          {!f.quick && <SurfaceFields />}
+          <PartsFields />
+          <FilmAndSolids f={f} />
+          {!f.quick && <ThinnerFields />}
+          {!f.quick && <MethodFields />}
+          {!f.quick && <LimitFields />}
+          <TimesFields quick={f.quick} />
+          <PackFields quick={f.quick} />
+          <ColourFields />
+          {!f.quick && <KeepingFields />}
+          <FormProblem message={f.failure?.message ?? null} />
+          {f.theirs && <Theirs body={f.theirs.body} onTake={f.takeTheirs} />}
+          <div className="flex flex-wrap gap-3">
+            <button type="submit" className="btn btn-primary" disabled={f.sending}>
+              {f.sending ? 'Saving…' : f.theirs ? 'Keep what stands here' : 'Save sheet'}
+            </button>
+            <button type="button" className="btn" onClick={() => void f.navigate(-1)}>
+              Back
+            </button>
+          </div>
+        </div>
+        {!f.quick && <Aside />}
+      </form>
+    </FormProvider>
+  );
+}
+
+function NameAndKind({ version, f }: { version: number; f: ReturnType<typeof useSheetForm> }) {
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <FormText name="body.name" label="Product" />
+      <FormSelect
+        name="body.kind"
+        label="Kind"
+        options={SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)}
+        onPicked={(kind) =>
+          version === 0 &&
+          f.form.getValues('body.colours').length === 1 &&
+          f.form.setValue('body.colours', [usualColour(kind as SheetBody['kind'])])
+        }
+      />
+      {!f.quick && <FormText name="body.maker" label="Maker" />}
+      {!f.quick && <FormText name="body.code" label="Code" />}
+    </div>
+  );
+}
+
+function MakersWords() {
+  return (
+    <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
+      <FormText name="body.makerRevision" label="Maker’s revision" />
+      <FormText name="body.issuedOn" label="Date of the sheet" type="date" />
+      <FormSelect
+        name="body.soldIn"
+        label="Sold in"
+        options={[
+          ['', 'not said'],
+          ['tin', 'tins'],
+          ['aerosol', 'aerosol cans'],
+        ]}
+      />
+      <AerosolField />
+    </div>
+  );
+}
+
+function FilmAndSolids({ f }: { f: ReturnType<typeof useSheetForm> }) {
+  return (
+    <div className="grid grid-cols-2 gap-3 border-t border-base-300 pt-3 sm:grid-cols-4">
+      <FormQuantity name="body.solids" label="Volume solids" quantity="percent" />
+      <FormQuantity name="body.dftMicron" label="Dry film per coat" quantity="film" />
+      {!f.quick && <FormQuantity name="body.dftMaxMicron" label="Largest dry film" quantity="film" />}
+      {!f.quick && <FormNumber name="body.inductionMin" label="Stand, minutes" />}
+    </div>
+  );
+}
+
+/** A sheet as it is typed, what stands against it, and how it is saved. */
+function useSheetForm({ initial, id, version, backTo }: Parameters<typeof SheetForm>[0]) {
   const navigate = useNavigate();
   const form = useContractForm<SheetValues>(schema, initial);
   const [failure, setFailure] = useState<Pick<Failure, 'message'> | null>(null);
@@ -122,89 +224,11 @@ function SheetForm({
       }
     }
   });
-
-  return (
-    <FormProvider {...form}>
-      <form
-        onSubmit={(e) => void submit(e)}
-        noValidate
-        className={`mx-auto grid w-full gap-x-10 gap-y-5 px-3 py-4 sm:px-5 ${quick ? 'max-w-4xl' : 'max-w-[88rem] xl:grid-cols-[minmax(0,1fr)_26rem]'}`}
-      >
-        <div className="flex min-w-0 flex-col gap-5">
-          <div>
-            <h1 className="break-words">
-              {version > 0 ? `Revise ${initial.body.name}` : quick ? 'Quick sheet, from the tin' : 'Data sheet'}
-            </h1>
-            <p className="quiet">
-              {quick
-                ? 'A minute’s typing. What is left out is estimated or not worked out, and says so.'
-                : 'Copy the figures from the maker’s own sheet, in the order it gives them.'}
-            </p>
-          </div>
-          <div className="grid gap-3 sm:grid-cols-2">
-            <FormText name="body.name" label="Product" />
-            <FormSelect
-              name="body.kind"
-              label="Kind"
-              options={SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)}
-              onPicked={(kind) =>
-                version === 0 &&
-                form.getValues('body.colours').length === 1 &&
-                form.setValue('body.colours', [usualColour(kind as SheetBody['kind'])])
-              }
-            />
-            {!quick && <FormText name="body.maker" label="Maker" />}
-            {!quick && <FormText name="body.code" label="Code" />}
-          </div>
-          {!quick && (
-            <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4">
-              <FormText name="body.makerRevision" label="Maker’s revision" />
-              <FormText name="body.issuedOn" label="Date of the sheet" type="date" />
-              <FormSelect
-                name="body.soldIn"
-                label="Sold in"
-                options={[
-                  ['', 'not said'],
-                  ['tin', 'tins'],
-                  ['aerosol', 'aerosol cans'],
-                ]}
-              />
-              <AerosolField />
-            </div>
-          )}
-          {!quick && <UseFields />}
-          {!quick && <SurfaceFields />}
-          <PartsFields />
-          <div className="grid grid-cols-2 gap-3 border-t border-base-300 pt-3 sm:grid-cols-4">
-            <FormQuantity name="body.solids" label="Volume solids" quantity="percent" />
-            <FormQuantity name="body.dftMicron" label="Dry film per coat" quantity="film" />
-            {!quick && <FormQuantity name="body.dftMaxMicron" label="Largest dry film" quantity="film" />}
-            {!quick && <FormNumber name="body.inductionMin" label="Stand, minutes" />}
-          </div>
-          {!quick && <ThinnerFields />}
-          {!quick && <MethodFields />}
-          {!quick && <LimitFields />}
-          <TimesFields quick={quick} />
-          <PackFields quick={quick} />
-          <ColourFields />
-          {!quick && <KeepingFields />}
-          <FormProblem message={failure?.message ?? null} />
-          {theirs && (
-            <Theirs body={theirs.body} onTake={() => (form.reset(fromSheet(theirs.body)), setFailure(null))} />
-          )}
-          <div className="flex flex-wrap gap-3">
-            <button type="submit" className="btn btn-primary" disabled={sending}>
-              {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save sheet'}
-            </button>
-            <button type="button" className="btn" onClick={() => void navigate(-1)}>
-              Back
-            </button>
-          </div>
-        </div>
-        {!quick && <Aside />}
-      </form>
-    </FormProvider>
-  );
+  const takeTheirs = () => {
+    if (theirs) form.reset(fromSheet(theirs.body));
+    setFailure(null);
+  };
+  return { form, submit, quick, failure, theirs, takeTheirs, sending, navigate };
 }
 
 function AerosolField() {

@@ -26,6 +26,81 @@ interface Row {
 /** Sheets out of a file: every one is looked over and named before any is taken in. */
 export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onClose: () => void }) {
   const dialog = useModal();
+  const read = useSheetImport(have, () => dialog.current?.close());
+
+  return (
+    <dialog ref={dialog} className="modal" onClose={onClose} aria-labelledby="import-title">
+      <div className="modal-box max-w-4xl rounded-sm">
+        <h2 id="import-title">Sheets from a file</h2>
+        <label className="mt-2 flex flex-col gap-1">
+          <span className="lab">JSON or CSV, as they are exported here</span>
+          <input
+            type="file"
+            accept=".json,.csv,application/json,text/csv"
+            className="file-input min-h-11"
+            onChange={(e) => void read.read(e.target.files?.[0])}
+          />
+        </label>
+        <FormProblem message={read.problem ?? read.failure?.message ?? null} />
+        {read.rows && (
+          <ul className="sheet-rule mt-3 max-h-96 overflow-auto" tabIndex={0} aria-label="Sheets in the file">
+            {read.rows.map((row, i) => (
+              <OneRow i={i} row={row} read={read} key={i} />
+            ))}
+          </ul>
+        )}
+        <div className="modal-action">
+          <button type="button" className="btn" onClick={() => dialog.current?.close()}>
+            Close
+          </button>
+          {read.rows && (
+            <button
+              type="button"
+              className="btn btn-primary"
+              disabled={read.usable.length === 0 || read.sending}
+              onClick={() => void read.take()}
+            >
+              Take {counted(read.usable.length, 'sheet')} in
+            </button>
+          )}
+        </div>
+      </div>
+    </dialog>
+  );
+}
+
+function OneRow({ i, row, read }: { i: number; row: Row; read: ReturnType<typeof useSheetImport> }) {
+  return (
+    <li className="flex items-start gap-3 py-1.5">
+      <input
+        type="checkbox"
+        className="checkbox mt-1"
+        aria-label={`Take ${row.name} in`}
+        disabled={row.body === null}
+        checked={row.body !== null && !read.left.has(i)}
+        onChange={(e) =>
+          read.setLeft(new Set(e.target.checked ? [...read.left].filter((x) => x !== i) : [...read.left, i]))
+        }
+      />
+      <div className="min-w-0">
+        <p>
+          <span className="font-semibold break-words">{row.name}</span> <span className="quiet">{row.kind}</span>
+        </p>
+        {row.alike && row.body && (
+          <p className="text-sm">A sheet of this name and code is here already: taken in, it stands beside it.</p>
+        )}
+        {row.problems.map((p) => (
+          <p key={p} className={`text-sm ${row.body ? '' : 'text-error'}`}>
+            {p}
+          </p>
+        ))}
+      </div>
+    </li>
+  );
+}
+
+/** A file of sheets: read, looked over, and taken in. */
+function useSheetImport(have: readonly SheetRow[], close: () => void) {
   const [rows, setRows] = useState<Row[] | null>(null);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
@@ -55,72 +130,9 @@ export function SheetImport({ have, onClose }: { have: readonly SheetRow[]; onCl
         `${counted(sheets.length, 'sheet')} taken in`,
       )
     )
-      dialog.current?.close();
+      close();
   };
-  return (
-    <dialog ref={dialog} className="modal" onClose={onClose} aria-labelledby="import-title">
-      <div className="modal-box max-w-4xl rounded-sm">
-        <h2 id="import-title">Sheets from a file</h2>
-        <label className="mt-2 flex flex-col gap-1">
-          <span className="lab">JSON or CSV, as they are exported here</span>
-          <input
-            type="file"
-            accept=".json,.csv,application/json,text/csv"
-            className="file-input min-h-11"
-            onChange={(e) => void read(e.target.files?.[0])}
-          />
-        </label>
-        <FormProblem message={problem ?? failure?.message ?? null} />
-        {rows && (
-          <ul className="sheet-rule mt-3 max-h-96 overflow-auto" tabIndex={0} aria-label="Sheets in the file">
-            {rows.map((row, i) => (
-              <li key={i} className="flex items-start gap-3 py-1.5">
-                <input
-                  type="checkbox"
-                  className="checkbox mt-1"
-                  aria-label={`Take ${row.name} in`}
-                  disabled={row.body === null}
-                  checked={row.body !== null && !left.has(i)}
-                  onChange={(e) => setLeft(new Set(e.target.checked ? [...left].filter((x) => x !== i) : [...left, i]))}
-                />
-                <div className="min-w-0">
-                  <p>
-                    <span className="font-semibold break-words">{row.name}</span>{' '}
-                    <span className="quiet">{row.kind}</span>
-                  </p>
-                  {row.alike && row.body && (
-                    <p className="text-sm">
-                      A sheet of this name and code is here already: taken in, it stands beside it.
-                    </p>
-                  )}
-                  {row.problems.map((p) => (
-                    <p key={p} className={`text-sm ${row.body ? '' : 'text-error'}`}>
-                      {p}
-                    </p>
-                  ))}
-                </div>
-              </li>
-            ))}
-          </ul>
-        )}
-        <div className="modal-action">
-          <button type="button" className="btn" onClick={() => dialog.current?.close()}>
-            Close
-          </button>
-          {rows && (
-            <button
-              type="button"
-              className="btn btn-primary"
-              disabled={usable.length === 0 || sending}
-              onClick={() => void take()}
-            >
-              Take {counted(usable.length, 'sheet')} in
-            </button>
-          )}
-        </div>
-      </div>
-    </dialog>
-  );
+  return { read, problem, failure, rows, left, setLeft, usable, sending, take };
 }
 
 async function readFile(name: string, text: string): Promise<SheetsRead> {

@@ -5,19 +5,21 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
 import { sheetProblems, TABLE_NAMES, type TableName } from '#core/sheet/problems';
-import type { SheetBody } from '#core/model/sheet';
+import type { SheetBody, SheetRevision } from '#core/model/sheet';
 import type { TimeTable } from '#core/model/timeTable';
+import type { SheetRow } from '#contracts/rows/sheet';
+import { Details } from './Details';
 import { Refused } from '../../data/api';
 import { save, useSheet } from '../../data/store';
 import { useSettings } from '../../data/settings';
-import { counted, formatQuantity, plainNumber } from '#core/units/format';
+import { formatQuantity, plainNumber } from '#core/units/format';
 import { NotFound } from '../../app/PlaceError';
 import { Fig, Line } from '../../parts/Fig';
 import { useSubmit } from '../../data/useSubmit';
 import { FormProblem } from '../../parts/Field';
 import { saveCsv, saveText } from '../../parts/saveText';
-import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, THINNER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
-import { METHOD_WORDS, SHEET_KIND_WORDS, shareWords, spanWords } from '../../parts/words';
+import { THINNER_WORDS } from '../../parts/choiceWords';
+import { SHEET_KIND_WORDS, shareWords, spanWords } from '../../parts/words';
 import { Meter } from './Meter';
 import { timeRows } from './timeRows';
 
@@ -54,54 +56,7 @@ export function SheetPage() {
   };
   return (
     <article className="mx-auto w-full max-w-6xl px-3 py-4 sm:px-5">
-      <header className="flex flex-wrap items-start gap-x-6 gap-y-2 border-b-2 border-base-content pb-3">
-        <div className="mr-auto min-w-0">
-          <p className="lab">{SHEET_KIND_WORDS[body.kind]}</p>
-          <h1 className="break-words text-3xl">{body.name}</h1>
-          <p>
-            {[body.maker, body.code].filter(Boolean).join(' · ')}{' '}
-            {body.quick && <span className="approx">quick sheet from the tin</span>}
-          </p>
-        </div>
-        <div className="flex flex-wrap gap-2">
-          <Link to={`/sheets/${sheet.id}/edit`} className="btn btn-primary">
-            Revise
-          </Link>
-          <button
-            type="button"
-            className="btn"
-            onClick={() =>
-              void save(
-                {
-                  kind: 'sheet',
-                  id: sheet.id,
-                  revisionId: uuid(),
-                  body: sheet.current.body,
-                  withdrawn: !sheet.withdrawn,
-                  deleted: false,
-                  version: sheet.version,
-                },
-                sheet.withdrawn ? `${body.name} is back` : `${body.name} withdrawn`,
-              )
-            }
-          >
-            {sheet.withdrawn ? 'Bring back' : 'Withdraw'}
-          </button>
-          <button
-            type="button"
-            className="btn"
-            onClick={() => saveText(`${body.name}.json`, sheetsDocument([body]), 'application/json')}
-          >
-            <Download size={17} aria-hidden="true" /> JSON
-          </button>
-          <button type="button" className="btn" onClick={() => void saveCsv(`${body.name}.csv`, sheetsToCells([body]))}>
-            <Download size={17} aria-hidden="true" /> CSV
-          </button>
-          <button type="button" className="btn btn-ghost text-error" onClick={() => void remove()}>
-            Remove
-          </button>
-        </div>
-      </header>
+      <SheetHead body={body} sheet={sheet} remove={remove} />
       <FormProblem message={failure?.message ?? null} />
       {sheet.withdrawn && (
         <p className="border-l-4 border-warning bg-base-200 px-3 py-2">
@@ -113,93 +68,176 @@ export function SheetPage() {
           {w.message}
         </p>
       ))}
-      <div className="grid gap-x-12 md:grid-cols-2">
-        <section className="sheet-rule py-2" aria-label="Mixing">
-          <Line label={body.parts.length > 1 ? `Ratio, by ${body.ratioBasis}` : 'Parts'}>
-            <span className="fig">
-              {body.parts.map((p) => plainNumber(p.ratio, Number.isInteger(p.ratio) ? 0 : 1)).join(' : ')}
-            </span>
-          </Line>
-          {body.parts.map((part) => (
-            <Line key={part.name} label={part.name}>
-              {part.densityKgPerL ? (
-                <Fig quantity="density" value={part.densityKgPerL} />
-              ) : (
-                <span className="quiet">density not given: no weighing</span>
-              )}
-            </Line>
-          ))}
-          <Line label="Volume solids">
-            <span className="fig">{shareWords(body.solids)}</span>
-          </Line>
-          <Line label="Thinner">
-            {body.thinner
-              ? `${body.thinner.name}${body.thinner.family ? ` (${THINNER_WORDS[body.thinner.family]})` : ''}, up to ${shareWords(body.thinner.maxShare)} of ${body.thinner.of === 'base' ? 'the base' : 'the mix'}`
-              : 'none'}
-          </Line>
-          <Line label="Stand after mixing">{body.inductionMin ? `${body.inductionMin} min` : 'none'}</Line>
-        </section>
-        <section className="sheet-rule py-2" aria-label="Film and limits">
-          <Line label="Dry film per coat">
-            <Fig quantity="film" value={body.dftMicron} />
-          </Line>
-          <Line label="Largest dry film">
-            {body.dftMaxMicron ? <Fig quantity="film" value={body.dftMaxMicron} /> : 'not given'}
-          </Line>
-          <Limits body={body} />
-        </section>
-        <Details body={body} />
-      </div>
+      <MixAndFilm body={body} />
       <div className="grid gap-x-12 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
         <TimeGrid body={body} />
         <Suspense fallback={<div className="h-64" />}>
           <TimeCurve rows={timeRows(body)} minCureC={body.minCureC} />
         </Suspense>
       </div>
-      <div className="grid gap-x-12 md:grid-cols-2">
-        <section className="sheet-rule py-2" aria-label="Packs">
-          {body.packs.length === 0 && (
-            <p className="py-1.5 quiet">No packs given: nothing can be bought from this sheet.</p>
-          )}
-          {body.packs.map((pack) => (
-            <Line key={`${pack.name}${pack.sizeL}`} label={pack.name || 'pack'}>
-              {pack.part && <span className="quiet">{pack.part} only </span>}
-              <Fig quantity="volume" value={pack.sizeL} />{' '}
-              {pack.priceMinor !== null && <span className="fig ml-2">{(pack.priceMinor / 100).toFixed(2)}</span>}
-              {pack.breaks?.map((b) => (
-                <span key={b.from} className="quiet">
-                  , from {b.from} {(b.priceMinor / 100).toFixed(2)}
-                </span>
-              ))}
-              {pack.supplier && <span className="block text-sm quiet">{pack.supplier}</span>}
-            </Line>
-          ))}
-        </section>
-        <section className="py-2" aria-label="Revisions">
-          <Meter sheet={body} />
-          <p className="lab mt-3">Revisions</p>
-          <ul>
-            {sheet.revisions.map((r) => (
-              <li key={r.id}>
-                <button
-                  type="button"
-                  className={`link-row ${r.id === revision.id ? 'font-semibold' : 'underline underline-offset-4'}`}
-                  aria-pressed={r.id === revision.id}
-                  onClick={() => setShown(r.id)}
-                >
-                  Revision {r.revision}, {DateTime.fromMillis(r.createdAt).toFormat('d LLL yyyy')}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      </div>
+      <PacksAndRevisions body={body} sheet={sheet} revision={revision} setShown={setShown} />
       {body.caution && (
         <p className="border-l-4 border-base-content px-3 py-1">
           {body.caution} Follow the maker’s sheet and your local rules; ask a competent person where the law wants one.
         </p>
       )}
     </article>
+  );
+}
+
+function SheetHead({
+  body,
+  sheet,
+  remove,
+}: {
+  body: SheetBody;
+  sheet: SheetRow & { revisions: SheetRevision[] };
+  remove: () => Promise<void>;
+}) {
+  return (
+    <header className="flex flex-wrap items-start gap-x-6 gap-y-2 border-b-2 border-base-content pb-3">
+      <div className="mr-auto min-w-0">
+        <p className="lab">{SHEET_KIND_WORDS[body.kind]}</p>
+        <h1 className="break-words text-3xl">{body.name}</h1>
+        <p>
+          {[body.maker, body.code].filter(Boolean).join(' · ')}{' '}
+          {body.quick && <span className="approx">quick sheet from the tin</span>}
+        </p>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Link to={`/sheets/${sheet.id}/edit`} className="btn btn-primary">
+          Revise
+        </Link>
+        <button
+          type="button"
+          className="btn"
+          onClick={() =>
+            void save(
+              {
+                kind: 'sheet',
+                id: sheet.id,
+                revisionId: uuid(),
+                body: sheet.current.body,
+                withdrawn: !sheet.withdrawn,
+                deleted: false,
+                version: sheet.version,
+              },
+              sheet.withdrawn ? `${body.name} is back` : `${body.name} withdrawn`,
+            )
+          }
+        >
+          {sheet.withdrawn ? 'Bring back' : 'Withdraw'}
+        </button>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => saveText(`${body.name}.json`, sheetsDocument([body]), 'application/json')}
+        >
+          <Download size={17} aria-hidden="true" /> JSON
+        </button>
+        <button type="button" className="btn" onClick={() => void saveCsv(`${body.name}.csv`, sheetsToCells([body]))}>
+          <Download size={17} aria-hidden="true" /> CSV
+        </button>
+        <button type="button" className="btn btn-ghost text-error" onClick={() => void remove()}>
+          Remove
+        </button>
+      </div>
+    </header>
+  );
+}
+
+function MixAndFilm({ body }: { body: SheetBody }) {
+  return (
+    <div className="grid gap-x-12 md:grid-cols-2">
+      <section className="sheet-rule py-2" aria-label="Mixing">
+        <Line label={body.parts.length > 1 ? `Ratio, by ${body.ratioBasis}` : 'Parts'}>
+          <span className="fig">
+            {body.parts.map((p) => plainNumber(p.ratio, Number.isInteger(p.ratio) ? 0 : 1)).join(' : ')}
+          </span>
+        </Line>
+        {body.parts.map((part) => (
+          <Line key={part.name} label={part.name}>
+            {part.densityKgPerL ? (
+              <Fig quantity="density" value={part.densityKgPerL} />
+            ) : (
+              <span className="quiet">density not given: no weighing</span>
+            )}
+          </Line>
+        ))}
+        <Line label="Volume solids">
+          <span className="fig">{shareWords(body.solids)}</span>
+        </Line>
+        <Line label="Thinner">
+          {body.thinner
+            ? `${body.thinner.name}${body.thinner.family ? ` (${THINNER_WORDS[body.thinner.family]})` : ''}, up to ${shareWords(body.thinner.maxShare)} of ${body.thinner.of === 'base' ? 'the base' : 'the mix'}`
+            : 'none'}
+        </Line>
+        <Line label="Stand after mixing">{body.inductionMin ? `${body.inductionMin} min` : 'none'}</Line>
+      </section>
+      <section className="sheet-rule py-2" aria-label="Film and limits">
+        <Line label="Dry film per coat">
+          <Fig quantity="film" value={body.dftMicron} />
+        </Line>
+        <Line label="Largest dry film">
+          {body.dftMaxMicron ? <Fig quantity="film" value={body.dftMaxMicron} /> : 'not given'}
+        </Line>
+        <Limits body={body} />
+      </section>
+      <Details body={body} />
+    </div>
+  );
+}
+
+function PacksAndRevisions({
+  body,
+  sheet,
+  revision,
+  setShown,
+}: {
+  body: SheetBody;
+  sheet: SheetRow & { revisions: SheetRevision[] };
+  revision: SheetRevision;
+  setShown: (value: string | null) => void;
+}) {
+  return (
+    <div className="grid gap-x-12 md:grid-cols-2">
+      <section className="sheet-rule py-2" aria-label="Packs">
+        {body.packs.length === 0 && (
+          <p className="py-1.5 quiet">No packs given: nothing can be bought from this sheet.</p>
+        )}
+        {body.packs.map((pack) => (
+          <Line key={`${pack.name}${pack.sizeL}`} label={pack.name || 'pack'}>
+            {pack.part && <span className="quiet">{pack.part} only </span>}
+            <Fig quantity="volume" value={pack.sizeL} />{' '}
+            {pack.priceMinor !== null && <span className="fig ml-2">{(pack.priceMinor / 100).toFixed(2)}</span>}
+            {pack.breaks?.map((b) => (
+              <span key={b.from} className="quiet">
+                , from {b.from} {(b.priceMinor / 100).toFixed(2)}
+              </span>
+            ))}
+            {pack.supplier && <span className="block text-sm quiet">{pack.supplier}</span>}
+          </Line>
+        ))}
+      </section>
+      <section className="py-2" aria-label="Revisions">
+        <Meter sheet={body} />
+        <p className="lab mt-3">Revisions</p>
+        <ul>
+          {sheet.revisions.map((r) => (
+            <li key={r.id}>
+              <button
+                type="button"
+                className={`link-row ${r.id === revision.id ? 'font-semibold' : 'underline underline-offset-4'}`}
+                aria-pressed={r.id === revision.id}
+                onClick={() => setShown(r.id)}
+              >
+                Revision {r.revision}, {DateTime.fromMillis(r.createdAt).toFormat('d LLL yyyy')}
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
   );
 }
 
@@ -290,95 +328,5 @@ function TimeGrid({ body }: { body: SheetBody }) {
         </tbody>
       </table>
     </div>
-  );
-}
-
-/** Whatever else the sheet says; what it does not say is not shown. */
-function Details({ body }: { body: SheetBody }) {
-  const { units } = useSettings();
-  const yes = (value: boolean | undefined, words: string, not?: string) =>
-    value === undefined ? null : value ? words : (not ?? null);
-  const months = (n: number | undefined) => (n === undefined ? null : `${n} months`);
-  const { antifouling: af } = body;
-  const film = (m: number | undefined) => (m === undefined ? null : formatQuantity('film', m, units));
-  const rows: [string, string | null | undefined][] = [
-    ['Chemistry', body.chemistry && CHEMISTRY_WORDS[body.chemistry]],
-    ['Maker’s revision', [body.makerRevision, body.issuedOn].filter(Boolean).join(', ') || null],
-    [
-      'Sold in',
-      body.soldIn === 'aerosol'
-        ? `aerosol cans${body.canCoversM2 ? `, each covers ${formatQuantity('area', body.canCoversM2, units)}` : ''}`
-        : body.soldIn && 'tins',
-    ],
-    [
-      'Put on by',
-      body.methods
-        ?.map((m) =>
-          [METHOD_WORDS[m.method].toLowerCase(), film(m.dftMaxMicron) && `to ${film(m.dftMaxMicron)}`]
-            .filter(Boolean)
-            .join(' '),
-        )
-        .join(', '),
-    ],
-    ['Gloss', body.gloss && GLOSS_WORDS[body.gloss]],
-    ['Hides in', body.hidingCoats === undefined ? null : `${counted(body.hidingCoats, 'coat')}`],
-    ['Under water', yes(body.immersible, 'may be immersed', 'must not be immersed')],
-    ['In sunlight', yes(body.uvResistant, 'stands it', 'chalks or weathers')],
-    ['Drinking water', yes(body.potable, 'certified, as its certificate says')],
-    ['Holds uncoated', months(body.holdingMonths)],
-    [
-      'Antifouling',
-      af &&
-        [
-          af.type && ANTIFOULING_WORDS[af.type].toLowerCase(),
-          af.waters?.map((w) => WATERS_WORDS[w].toLowerCase()).join(', '),
-          af.years !== undefined && `${af.years} years`,
-          af.dryOutDays !== undefined && `dry for ${af.dryOutDays} days at most`,
-        ]
-          .filter(Boolean)
-          .join('; '),
-    ],
-    ['Copper', yes(body.copper, 'holds copper', 'free of copper')],
-    [
-      'Surface',
-      [
-        body.cleanliness,
-        body.surfaceGrit && `grit ${body.surfaceGrit}`,
-        body.profileMinMicron !== undefined &&
-          `profile ${film(body.profileMinMicron)} to ${film(body.profileMaxMicron) ?? '?'}`,
-        body.moistureMax !== undefined && `moisture to ${shareWords(body.moistureMax)}`,
-      ]
-        .filter(Boolean)
-        .join('; ') || null,
-    ],
-    ['Between coats', yes(body.neverAbrade, 'never to be abraded')],
-    ['Solvent', yes(body.strongSolvent, 'strong', 'mild')],
-    ['Keeps closed', months(body.shelfClosedMonths)],
-    ['Keeps opened', months(body.shelfOpenMonths)],
-    [
-      'Hazards',
-      [
-        yes(body.isocyanate, 'isocyanates'),
-        yes(body.biocide, 'biocide'),
-        body.flashPointClass,
-        body.vocGPerL !== undefined && `VOC ${body.vocGPerL} g/L`,
-      ]
-        .filter(Boolean)
-        .join('; ') || null,
-    ],
-  ];
-  const given = rows.filter(([, words]) => words);
-  if (given.length === 0) return null;
-  return (
-    <section
-      className="border-t border-base-300 py-2 md:col-span-2 md:columns-2 md:gap-x-12"
-      aria-label="Everything else it says"
-    >
-      {given.map(([label, words]) => (
-        <div key={label} className="break-inside-avoid border-b border-base-300">
-          <Line label={label}>{words}</Line>
-        </div>
-      ))}
-    </section>
   );
 }

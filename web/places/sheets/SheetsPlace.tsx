@@ -6,6 +6,7 @@ import { completeness } from '#core/sheet/completeness';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
 import { SHEET_KINDS, type SheetKind } from '#core/model/sheet';
 import type { SheetRow } from '#contracts/rows/sheet';
+import type { SheetBody } from '#core/model/sheet';
 import { save, useLibrary, useSheets } from '../../data/store';
 import { SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
@@ -43,42 +44,16 @@ export function SheetsPlace() {
         </Link>
       </div>
       {isPending && <div className="skeleton my-4 h-40 rounded-sm" role="status" aria-label="Loading sheets" />}
-      {sheets?.length === 0 && (
-        <div className="max-w-prose py-4">
-          <p>
-            No sheet yet. Take the tin in your hand: ratio, solids, film per coat and two overcoat times are enough for
-            a quick sheet, about a minute’s typing.
-          </p>
-          <p className="mt-2 quiet">
-            A full sheet from the maker’s page gives windows on real temperature instead of estimates.
-          </p>
-        </div>
-      )}
+      {sheets?.length === 0 && <NoSheets />}
       {sheets && sheets.length > 0 && (
-        <div className="grid items-end gap-3 py-3 sm:grid-cols-[1fr_14rem_auto]">
-          <TextField
-            label="Find"
-            type="search"
-            value={find}
-            onChange={(e) => setFind(e.target.value)}
-            placeholder="name, maker, code or chemistry"
-          />
-          <SelectField
-            label="Kind"
-            options={[['', 'all kinds'], ...SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)]}
-            value={kind}
-            onPick={setKind}
-          />
-          <label className="link-row gap-2">
-            <input
-              type="checkbox"
-              className="checkbox"
-              checked={withdrawn}
-              onChange={(e) => setWithdrawn(e.target.checked)}
-            />{' '}
-            withdrawn too
-          </label>
-        </div>
+        <FindSheets
+          find={find}
+          setFind={setFind}
+          kind={kind}
+          setKind={setKind}
+          withdrawn={withdrawn}
+          setWithdrawn={setWithdrawn}
+        />
       )}
       {sheets && sheets.length > 0 && shown.length === 0 && (
         <p className="py-2 quiet">No sheet is like that. Look for less of its name.</p>
@@ -88,35 +63,128 @@ export function SheetsPlace() {
           <OneSheet key={sheet.id} sheet={sheet} />
         ))}
       </ul>
-      <div className="mt-4 flex flex-wrap gap-3">
-        <button type="button" className="btn" onClick={() => setImporting(true)}>
-          <Upload size={17} aria-hidden="true" /> From a file
-        </button>
-        {shown.length > 0 && (
-          <>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => saveText('data sheets.json', sheetsDocument(bodies), 'application/json')}
-            >
-              <Download size={17} aria-hidden="true" /> {shown.length} as JSON
-            </button>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => void saveCsv('data sheets.csv', sheetsToCells(bodies))}
-            >
-              <Download size={17} aria-hidden="true" /> {shown.length} as CSV
-            </button>
-          </>
-        )}
-      </div>
+      <TakeOutAndIn setImporting={setImporting} shown={shown} bodies={bodies} />
       {sheets && <MadeUp have={sheets} />}
       <p className="mt-3 text-sm quiet">Always follow the maker’s current sheet. The sheets of the demo are made up.</p>
       {importing && sheets && (
         <Suspense fallback={null}>
           <SheetImport have={sheets} onClose={() => setImporting(false)} />
         </Suspense>
+      )}
+    </div>
+  );
+}
+
+function NoSheets() {
+  return (
+    <div className="max-w-prose py-4">
+      <p>
+        No sheet yet. Take the tin in your hand: ratio, solids, film per coat and two overcoat times are enough for a
+        quick sheet, about a minute’s typing.
+      </p>
+      <p className="mt-2 quiet">
+        A full sheet from the maker’s page gives windows on real temperature instead of estimates.
+      </p>
+    </div>
+  );
+}
+
+function FindSheets({
+  find,
+  setFind,
+  kind,
+  setKind,
+  withdrawn,
+  setWithdrawn,
+}: {
+  find: string;
+  setFind: (value: string) => void;
+  kind:
+    | ''
+    | 'sealer'
+    | 'primer'
+    | 'barrier'
+    | 'filler'
+    | 'undercoat'
+    | 'tieCoat'
+    | 'topcoat'
+    | 'nonSkid'
+    | 'bilge'
+    | 'antifouling'
+    | 'converter';
+  setKind: (
+    value:
+      | ''
+      | 'sealer'
+      | 'primer'
+      | 'barrier'
+      | 'filler'
+      | 'undercoat'
+      | 'tieCoat'
+      | 'topcoat'
+      | 'nonSkid'
+      | 'bilge'
+      | 'antifouling'
+      | 'converter',
+  ) => void;
+  withdrawn: boolean;
+  setWithdrawn: (value: boolean) => void;
+}) {
+  return (
+    <div className="grid items-end gap-3 py-3 sm:grid-cols-[1fr_14rem_auto]">
+      <TextField
+        label="Find"
+        type="search"
+        value={find}
+        onChange={(e) => setFind(e.target.value)}
+        placeholder="name, maker, code or chemistry"
+      />
+      <SelectField
+        label="Kind"
+        options={[['', 'all kinds'], ...SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)]}
+        value={kind}
+        onPick={setKind}
+      />
+      <label className="link-row gap-2">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={withdrawn}
+          onChange={(e) => setWithdrawn(e.target.checked)}
+        />{' '}
+        withdrawn too
+      </label>
+    </div>
+  );
+}
+
+function TakeOutAndIn({
+  setImporting,
+  shown,
+  bodies,
+}: {
+  setImporting: (value: boolean) => void;
+  shown: SheetRow[];
+  bodies: SheetBody[];
+}) {
+  return (
+    <div className="mt-4 flex flex-wrap gap-3">
+      <button type="button" className="btn" onClick={() => setImporting(true)}>
+        <Upload size={17} aria-hidden="true" /> From a file
+      </button>
+      {shown.length > 0 && (
+        <>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => saveText('data sheets.json', sheetsDocument(bodies), 'application/json')}
+          >
+            <Download size={17} aria-hidden="true" /> {shown.length} as JSON
+          </button>
+          <button type="button" className="btn" onClick={() => void saveCsv('data sheets.csv', sheetsToCells(bodies))}>
+            <Download size={17} aria-hidden="true" /> {shown.length} as CSV
+          </button>
+        </>
       )}
     </div>
   );

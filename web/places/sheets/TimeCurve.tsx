@@ -6,8 +6,9 @@ import { useEffect, useMemo, useRef } from 'react';
 import { hoursAtTemperature } from '#core/cure/arrhenius';
 import type { TimeTable } from '#core/model/timeTable';
 import { wrongWay } from '#core/sheet/problems';
-import { formatQuantity, shownUnit } from '#core/units/format';
+import { formatQuantity, shownUnit, type UnitChoice } from '#core/units/format';
 import { fromCore } from '#core/units/quantities';
+import { colourOf } from '../../parts/colourOf';
 import { useSettings } from '../../data/settings';
 import { attempt } from '../../parts/attempt';
 import { spanWords } from '../../parts/words';
@@ -47,71 +48,7 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
     [rows, minCureC],
   );
   useEffect(() => {
-    const ink = getComputedStyle(document.documentElement).getPropertyValue('--color-base-content').trim();
-    const error = getComputedStyle(document.documentElement).getPropertyValue('--color-error').trim();
-    const unit = shownUnit('temperature', units);
-    const shown = (c: number) => Number(fromCore('temperature', unit.id, c).toFixed(2));
-    chart.current?.setOption(
-      {
-        animation: false,
-        textStyle: { fontFamily: 'Barlow Condensed', fontSize: 14, color: ink },
-        grid: { left: 52, right: 14, top: 14, bottom: 34 },
-        // Text only: the page's policy allows no styles inside markup.
-        tooltip: {
-          trigger: 'item',
-          renderMode: 'richText',
-          formatter: (p: { seriesName: string; data: [number, number, number] }) =>
-            `${p.seriesName}\n${formatQuantity('temperature', p.data[2], units, 0)}: ${spanWords(p.data[1] * HOUR_MS)}`,
-        },
-        xAxis: {
-          type: 'value',
-          scale: true,
-          name: unit.symbol,
-          nameLocation: 'middle',
-          nameGap: 22,
-          axisLabel: { color: ink },
-          axisLine: { show: true, onZero: false, lineStyle: { color: ink } },
-          splitLine: { show: false },
-        },
-        yAxis: {
-          type: 'log',
-          axisLabel: { color: ink, formatter: (h: number) => (h < 1 ? `${Math.round(h * 60)} min` : `${h} h`) },
-          splitLine: { lineStyle: { color: ink, opacity: 0.15 } },
-        },
-        series: lines.flatMap(({ row, curve }, i) => {
-          const slips = new Set(wrongWay(row.table).flatMap((w) => [w.colder.tempC, w.warmer.tempC]));
-          const points = (bad: boolean) =>
-            row.table.filter((c) => slips.has(c.tempC) === bad).map((c) => [shown(c.tempC), c.hours, c.tempC]);
-          return [
-            {
-              name: row.name,
-              type: 'line',
-              showSymbol: false,
-              silent: true,
-              data: curve.map((c) => [shown(c.tempC), c.hours]),
-              lineStyle: { color: ink, width: 1.4, type: DASHES[i % DASHES.length] },
-            },
-            {
-              name: row.name,
-              type: 'scatter',
-              symbol: MARKS[i % MARKS.length],
-              symbolSize: 9,
-              data: points(false),
-              itemStyle: { color: 'transparent', borderColor: ink, borderWidth: 2 },
-            },
-            {
-              name: row.name,
-              type: 'scatter',
-              symbol: 'path://M0 3L3 0L8 5L13 0L16 3L11 8L16 13L13 16L8 11L3 16L0 13L5 8Z',
-              symbolSize: 14,
-              data: points(true),
-              itemStyle: { color: error },
-            },
-          ];
-        }),
-      } as never,
-      true,
-    );
+    chart.current?.setOption(chartOf(lines, units) as never, true);
   }, [lines, units, theme]);
   return (
     <figure className={lines.length === 0 ? 'hidden' : ''}>
@@ -136,6 +73,78 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
       </figcaption>
     </figure>
   );
+}
+
+type Line = { readonly row: TimeRow; readonly curve: { tempC: number; hours: number }[] };
+
+/** The chart's options, in the theme's ink and the user's units. */
+function chartOf(lines: readonly Line[], units: UnitChoice) {
+  const ink = colourOf('--color-base-content');
+  const unit = shownUnit('temperature', units);
+  return {
+    animation: false,
+    textStyle: { fontFamily: 'Barlow Condensed', fontSize: 14, color: ink },
+    grid: { left: 52, right: 14, top: 14, bottom: 34 },
+    // Text only: the page's policy allows no styles inside markup.
+    tooltip: {
+      trigger: 'item',
+      renderMode: 'richText',
+      formatter: (p: { seriesName: string; data: [number, number, number] }) =>
+        `${p.seriesName}\n${formatQuantity('temperature', p.data[2], units, 0)}: ${spanWords(p.data[1] * HOUR_MS)}`,
+    },
+    xAxis: {
+      type: 'value',
+      scale: true,
+      name: unit.symbol,
+      nameLocation: 'middle',
+      nameGap: 22,
+      axisLabel: { color: ink },
+      axisLine: { show: true, onZero: false, lineStyle: { color: ink } },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'log',
+      axisLabel: { color: ink, formatter: (h: number) => (h < 1 ? `${Math.round(h * 60)} min` : `${h} h`) },
+      splitLine: { lineStyle: { color: ink, opacity: 0.15 } },
+    },
+    series: lines.flatMap((line, i) => seriesOf(line, i, units)),
+  };
+}
+
+/** One table: its curve, its points, and a cross where it slips. */
+function seriesOf({ row, curve }: Line, i: number, units: UnitChoice) {
+  const ink = colourOf('--color-base-content');
+  const unit = shownUnit('temperature', units);
+  const shown = (c: number) => Number(fromCore('temperature', unit.id, c).toFixed(2));
+  const slips = new Set(wrongWay(row.table).flatMap((w) => [w.colder.tempC, w.warmer.tempC]));
+  const points = (bad: boolean) =>
+    row.table.filter((c) => slips.has(c.tempC) === bad).map((c) => [shown(c.tempC), c.hours, c.tempC]);
+  return [
+    {
+      name: row.name,
+      type: 'line',
+      showSymbol: false,
+      silent: true,
+      data: curve.map((c) => [shown(c.tempC), c.hours]),
+      lineStyle: { color: ink, width: 1.4, type: DASHES[i % DASHES.length] },
+    },
+    {
+      name: row.name,
+      type: 'scatter',
+      symbol: MARKS[i % MARKS.length],
+      symbolSize: 9,
+      data: points(false),
+      itemStyle: { color: 'transparent', borderColor: ink, borderWidth: 2 },
+    },
+    {
+      name: row.name,
+      type: 'scatter',
+      symbol: 'path://M0 3L3 0L8 5L13 0L16 3L11 8L16 13L13 16L8 11L3 16L0 13L5 8Z',
+      symbolSize: 14,
+      data: points(true),
+      itemStyle: { color: colourOf('--color-error') },
+    },
+  ];
 }
 
 /** The fitted times from the coldest column of all rows to the hottest, every degree. */

@@ -1,25 +1,11 @@
 import { Plus, X } from 'lucide-react';
 import { Controller, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { wrongWay } from '#core/sheet/problems';
 import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, THINNER_FAMILIES, WATERS, type SheetBody } from '#core/model/sheet';
 import { PAINT_METHODS } from '#core/model/paintMethod';
-import { shownUnit } from '#core/units/format';
-import { useSettings } from '../../data/settings';
-import { QuantityCell } from '../../parts/Field';
-import {
-  FormChoice,
-  FormNumber,
-  FormQuantity,
-  FormSelect,
-  FormText,
-  FormTick,
-  FormYesNo,
-  optionsOf,
-} from '../../parts/form';
+import { FormChoice, FormNumber, FormQuantity, FormSelect, FormText, FormYesNo } from '../../parts/form';
 import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, THINNER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
-import { METHOD_WORDS, SHEET_KIND_WORDS } from '../../parts/words';
-import { BEFORE_OVERCOAT, GRID_ROWS, tableOf } from './grid';
-import { EMPTY_PACK, type SheetValues } from './values';
+import { METHOD_WORDS } from '../../parts/words';
+import { type SheetValues } from './values';
 
 const some = <T extends string>(list: readonly T[], words: Record<T, string>) => [
   ['', 'not said'] as const,
@@ -258,219 +244,6 @@ export function LimitFields() {
   );
 }
 
-/** Temperatures across, milestones down; a cell that runs the wrong way is marked where it stands. */
-export function TimesFields({ quick }: { quick: boolean }) {
-  const { register, setValue, control } = useFormContext<SheetValues>();
-  const { units } = useSettings();
-  const temps = useWatch({ control, name: 'grid.temps' });
-  const grid = useWatch({ control, name: 'grid' });
-  const overcoat = useFieldArray({ control, name: 'grid.overcoat' });
-  const row = (label: string, name: string, texts: readonly string[] | undefined) => {
-    const table = tableOf(temps, texts);
-    const slips = new Set(
-      (table ? wrongWay(table.filter((c) => Number.isFinite(c.hours))) : []).flatMap((w) => [
-        w.colder.tempC,
-        w.warmer.tempC,
-      ]),
-    );
-    return (
-      <tr key={name}>
-        <th scope="row" className="py-1 pr-3 text-left font-normal">
-          {label}
-        </th>
-        {temps.map((t, c) => (
-          <td key={c} className="p-1">
-            <input
-              aria-label={`${label}, column ${c + 1}`}
-              aria-invalid={slips.has(t) || undefined}
-              title={slips.has(t) ? 'Warmer takes longer here: check this figure and its neighbour.' : undefined}
-              className={`input narrow min-w-20 text-center text-lg ${slips.has(t) ? 'border-2 border-warning' : ''}`}
-              inputMode="decimal"
-              autoComplete="off"
-              placeholder="·"
-              {...register(`${name}.${c}` as never)}
-            />
-          </td>
-        ))}
-      </tr>
-    );
-  };
-  const single = (from: number, to?: number) =>
-    GRID_ROWS.slice(from, to).map(([key, label]) => row(label, `grid.rows.${key}`, grid.rows[key]));
-  return (
-    <fieldset className="min-w-0 border-t border-base-300 pt-3">
-      <legend className="lab">{quick ? 'Overcoat times' : 'Times by temperature'}</legend>
-      <p className="mb-2 text-sm quiet">
-        Hours, or with a unit: 90 min, 2 d, 1 month.{' '}
-        {quick
-          ? 'Other temperatures are estimated: twice as quick for every 10 °C.'
-          : 'An empty cell is not on the sheet.'}
-      </p>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Time grid">
-        <table>
-          <thead>
-            <tr>
-              <th className="lab pr-3 text-left">at</th>
-              {temps.map((_t, c) => (
-                <th key={c} className="p-1">
-                  <Controller
-                    name={`grid.temps.${c}`}
-                    control={control}
-                    render={({ field }) => (
-                      <QuantityCell
-                        label={`Temperature of column ${c + 1}`}
-                        quantity="temperature"
-                        value={field.value}
-                        onValue={field.onChange}
-                      />
-                    )}
-                  />
-                </th>
-              ))}
-              <th className="lab px-1">{shownUnit('temperature', units).symbol}</th>
-              {!quick && temps.length < 8 && (
-                <th>
-                  <button
-                    type="button"
-                    className="btn btn-ghost min-w-11"
-                    aria-label="One more temperature"
-                    onClick={() => setValue('grid.temps', [...temps, (temps[temps.length - 1] ?? 20) + 5])}
-                  >
-                    <Plus size={16} aria-hidden="true" />
-                  </button>
-                </th>
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {!quick && single(0, BEFORE_OVERCOAT)}
-            {overcoat.fields.map((field, i) => {
-              const name = `grid.overcoat.${i}`;
-              const texts = grid.overcoat[i];
-              return [
-                !quick && (
-                  <tr key={`${field.id}-head`}>
-                    <th colSpan={temps.length + 1} className="pt-2 text-left font-normal">
-                      <div className="grid items-end gap-3 sm:grid-cols-[16rem_auto_auto]">
-                        <FormSelect
-                          name={`${name}.after`}
-                          label="Overcoat times when followed by"
-                          options={[['any', 'Any coat'], ...optionsOf(SHEET_KIND_WORDS)]}
-                        />
-                        <FormTick name={`${name}.alwaysAbrade`} label="always abrade" />
-                        {overcoat.fields.length > 1 && (
-                          <button type="button" className="btn btn-ghost" onClick={() => overcoat.remove(i)}>
-                            Remove
-                          </button>
-                        )}
-                      </div>
-                    </th>
-                  </tr>
-                ),
-                row('Shortest', `${name}.minimum`, texts?.minimum),
-                row('Longest without abrading', `${name}.tackLimit`, texts?.tackLimit),
-                !quick && row('Longest, even when abraded', `${name}.maximum`, texts?.maximum),
-              ];
-            })}
-            {!quick && single(BEFORE_OVERCOAT)}
-          </tbody>
-        </table>
-      </div>
-      {!quick && (
-        <button
-          type="button"
-          className="btn mt-2"
-          onClick={() =>
-            overcoat.append({ after: 'antifouling', alwaysAbrade: false, minimum: [], tackLimit: [], maximum: [] })
-          }
-        >
-          <Plus size={16} aria-hidden="true" /> Times for another following coat
-        </button>
-      )}
-    </fieldset>
-  );
-}
-
-export function PackFields({ quick }: { quick: boolean }) {
-  const { control } = useFormContext<SheetValues>();
-  const packs = useFieldArray({ control, name: 'body.packs' });
-  const parts = useWatch({ control, name: 'body.parts' });
-  return (
-    <fieldset className="flex flex-col gap-3 border-t border-base-300 pt-3">
-      <legend className="lab">Packs</legend>
-      {packs.fields.map((field, i) => (
-        <div key={field.id} className="border-b border-base-300 pb-3">
-          <div
-            className={`grid grid-cols-[1fr_1fr_auto] items-start gap-3 ${quick ? 'sm:grid-cols-[1fr_8rem_8rem_auto]' : 'sm:grid-cols-[1fr_7rem_7rem_9rem_1fr_auto]'}`}
-          >
-            <FormText name={`body.packs.${i}.name`} label="Name" />
-            <FormQuantity name={`body.packs.${i}.sizeL`} label="Size" quantity="volume" />
-            <FormNumber name={`body.packs.${i}.price`} label="Price" />
-            {!quick && parts.length > 1 && (
-              <FormSelect
-                name={`body.packs.${i}.part`}
-                label="Holds"
-                options={[
-                  ['', 'a whole kit'],
-                  ...parts.filter((p) => p.name).map((p) => [p.name, `only ${p.name}`] as const),
-                ]}
-                emptyText
-              />
-            )}
-            {!quick && <FormText name={`body.packs.${i}.supplier`} label="Supplier" />}
-            <TakeOut label={`Remove pack ${i + 1}`} onClick={() => packs.remove(i)} />
-          </div>
-          {!quick && (
-            <details className="mt-1">
-              <summary className="link-row narrow cursor-pointer text-base underline decoration-dotted underline-offset-4">
-                Price from so many, parts not in ratio
-              </summary>
-              <div className="flex flex-wrap items-end gap-3">
-                {parts.length > 1 && (
-                  <div className="w-60">
-                    <FormText
-                      name={`body.packs.${i}.partsL`}
-                      label="Litres of each part, if not in ratio"
-                      hint="Base first: 2; 1"
-                    />
-                  </div>
-                )}
-                <Breaks pack={i} />
-              </div>
-            </details>
-          )}
-        </div>
-      ))}
-      <button type="button" className="btn self-start" onClick={() => packs.append(EMPTY_PACK)}>
-        <Plus size={16} aria-hidden="true" /> Pack
-      </button>
-    </fieldset>
-  );
-}
-
-function Breaks({ pack }: { pack: number }) {
-  const { control } = useFormContext<SheetValues>();
-  const breaks = useFieldArray({ control, name: `body.packs.${pack}.breaks` });
-  return (
-    <>
-      {breaks.fields.map((field, k) => (
-        <div key={field.id} className="flex items-end gap-2">
-          <div className="w-20">
-            <FormNumber name={`body.packs.${pack}.breaks.${k}.from`} label="From" />
-          </div>
-          <div className="w-24">
-            <FormNumber name={`body.packs.${pack}.breaks.${k}.price`} label="Price each" />
-          </div>
-          <TakeOut label={`Remove price break ${k + 1}`} onClick={() => breaks.remove(k)} />
-        </div>
-      ))}
-      <button type="button" className="btn btn-ghost" onClick={() => breaks.append({ from: 6, price: null })}>
-        <Plus size={16} aria-hidden="true" /> Price from so many
-      </button>
-    </>
-  );
-}
-
 export function ColourFields() {
   const { control, register } = useFormContext<SheetValues>();
   const colours = useFieldArray({ control, name: 'body.colours' });
@@ -517,7 +290,15 @@ export function KeepingFields() {
   );
 }
 
-function TakeOut({ label, onClick, className = '' }: { label: string; onClick: () => void; className?: string }) {
+export function TakeOut({
+  label,
+  onClick,
+  className = '',
+}: {
+  label: string;
+  onClick: () => void;
+  className?: string;
+}) {
   return (
     <button type="button" className={`btn btn-ghost mt-7 min-w-11 ${className}`} aria-label={label} onClick={onClick}>
       <X size={18} aria-hidden="true" />

@@ -21,6 +21,154 @@ export function LotForm({
   sheets: SheetRow[];
   onDone: () => void;
 }) {
+  const form = useLotForm({ row, state, sheets, onDone });
+
+  return (
+    <form
+      className="my-3 flex flex-col gap-3 border-l-4 border-base-content pl-4"
+      aria-label="Tin"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void form.send(form.theirs?.version);
+      }}
+    >
+      <TinFields sheets={sheets} form={form} />
+      {row.version > 0 && (
+        <label className="link-row gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={form.looked}
+            onChange={(e) => form.setLooked(e.target.checked)}
+          />{' '}
+          I looked now how much is left
+        </label>
+      )}
+      {form.looked && <WhatIsLeft form={form} />}
+      <FormProblem message={form.failure?.message ?? form.problem} />
+      <div className="flex flex-wrap gap-3">
+        <button type="submit" className="btn btn-primary" disabled={form.problem !== null || form.sending}>
+          {form.sending ? 'Saving…' : form.theirs ? 'Keep what stands here' : 'Save tin'}
+        </button>
+        <button type="button" className="btn" onClick={onDone}>
+          Back
+        </button>
+        {row.version > 0 && (
+          <button type="button" className="btn btn-ghost text-error" onClick={() => void form.remove()}>
+            Take off the shelf
+          </button>
+        )}
+      </div>
+    </form>
+  );
+}
+
+/** What a tin is, and its dates. */
+function TinFields({ sheets, form }: { sheets: SheetRow[]; form: ReturnType<typeof useLotForm> }) {
+  return (
+    <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
+      <div className="col-span-2">
+        <SelectField
+          label="Product"
+          options={sheets.map((s) => [s.id, s.current.body.name] as const)}
+          value={form.draft.sheetId}
+          onPick={(sheetId) =>
+            form.set({ sheetId, part: sheets.find((s) => s.id === sheetId)?.current.body.parts[0]?.name ?? '' })
+          }
+        />
+      </div>
+      <SelectField
+        label="Part"
+        options={form.parts.map((p) => [p.name, p.name] as const)}
+        value={form.part?.name ?? ''}
+        onPick={(name) => form.set({ part: name })}
+      />
+      <QuantityField
+        label="Holds when full"
+        quantity="volume"
+        value={form.draft.sizeL}
+        onValue={(v) => form.set({ sizeL: v ?? Number.NaN })}
+      />
+      <TextField
+        label="Batch number"
+        value={form.draft.batchNumber}
+        onChange={(e) => form.set({ batchNumber: e.target.value })}
+      />
+      <TextField
+        label="Supplier"
+        value={form.draft.supplier}
+        onChange={(e) => form.set({ supplier: e.target.value })}
+      />
+      <TextField
+        label="Bought on"
+        type="date"
+        value={form.draft.boughtOn ?? ''}
+        onChange={(e) => form.set({ boughtOn: e.target.value || null })}
+      />
+      <TextField
+        label="Opened on"
+        type="date"
+        value={form.draft.openedOn ?? ''}
+        onChange={(e) => form.set({ openedOn: e.target.value || null })}
+        hint="Empty: unopened"
+      />
+      <TextField
+        label="Use by"
+        type="date"
+        value={form.draft.expiresOn ?? ''}
+        onChange={(e) => form.set({ expiresOn: e.target.value || null })}
+        hint="As printed on it"
+      />
+      <div className="col-span-2 md:col-span-3">
+        <TextField label="Note" value={form.draft.note} onChange={(e) => form.set({ note: e.target.value })} />
+      </div>
+    </div>
+  );
+}
+
+/** What is left of a tin: told by volume, or weighed. */
+function WhatIsLeft({ form }: { form: ReturnType<typeof useLotForm> }) {
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <Choice
+        label="What is left"
+        options={[
+          ['volume', 'by volume'],
+          ['weigh', 'by weighing the tin'],
+        ]}
+        value={form.how}
+        onPick={form.setHow}
+      />
+      {form.how === 'volume' ? (
+        <div className="w-40">
+          <QuantityField label="Left" quantity="volume" value={form.left} onValue={form.setLeft} />
+        </div>
+      ) : (
+        <>
+          <div className="w-40">
+            <QuantityField label="Tin with paint" quantity="mass" value={form.gross} onValue={form.setGross} />
+          </div>
+          <div className="w-40">
+            <QuantityField label="Empty tin" quantity="mass" value={form.tare} onValue={form.setTare} />
+          </div>
+          {form.density !== null && (
+            <p className="pb-2">
+              less its tare, over <Fig quantity="density" value={form.density} />
+              {form.weighed?.value != null && (
+                <>
+                  : <Fig quantity="volume" value={form.weighed.value} className="text-xl" /> left
+                </>
+              )}
+            </p>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** A tin as it is typed, what stands against it, and how it is sent. */
+function useLotForm({ row, state, sheets, onDone }: Parameters<typeof LotForm>[0]) {
   const [draft, setDraft] = useState(row);
   const [how, setHow] = useState<'volume' | 'weigh'>(row.weighed ? 'weigh' : 'volume');
   // What stands here may be what was measured long ago: until someone looks again, the tin's own reckoning goes on.
@@ -39,16 +187,7 @@ export function LotForm({
       ? attempt(() => litresFromWeight({ grossKg: gross, tareKg: tare, densityKgPerL: density }))
       : null;
   const leftL = how === 'weigh' ? (weighed?.value ?? null) : left;
-  const problem =
-    !Number.isFinite(draft.sizeL) || draft.sizeL <= 0
-      ? 'Type how much the full tin holds.'
-      : looked && how === 'weigh' && density === null
-        ? `The sheet gives no density of ${part?.name ?? 'this part'}: put it there, or type what is left.`
-        : looked && (leftL === null || !Number.isFinite(leftL))
-          ? (weighed?.problem ?? 'Type what is left, or weigh the tin.')
-          : looked && (leftL as number) > draft.sizeL * 1.1
-            ? 'More is left than the tin holds. Check both figures and their units.'
-            : null;
+  const problem = tinProblem({ sizeL: draft.sizeL, part: part?.name, looked, how, density, leftL, weighed });
   const send = async (version = draft.version) => {
     if (problem || !part) return;
     const measured = looked
@@ -69,125 +208,48 @@ export function LotForm({
   const remove = async () => {
     if (await submit({ kind: 'lot', row: { ...row, deleted: true } }, 'Tin taken off the shelf')) onDone();
   };
-  return (
-    <form
-      className="my-3 flex flex-col gap-3 border-l-4 border-base-content pl-4"
-      aria-label="Tin"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void send(theirs?.version);
-      }}
-    >
-      <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
-        <div className="col-span-2">
-          <SelectField
-            label="Product"
-            options={sheets.map((s) => [s.id, s.current.body.name] as const)}
-            value={draft.sheetId}
-            onPick={(sheetId) =>
-              set({ sheetId, part: sheets.find((s) => s.id === sheetId)?.current.body.parts[0]?.name ?? '' })
-            }
-          />
-        </div>
-        <SelectField
-          label="Part"
-          options={parts.map((p) => [p.name, p.name] as const)}
-          value={part?.name ?? ''}
-          onPick={(name) => set({ part: name })}
-        />
-        <QuantityField
-          label="Holds when full"
-          quantity="volume"
-          value={draft.sizeL}
-          onValue={(v) => set({ sizeL: v ?? Number.NaN })}
-        />
-        <TextField
-          label="Batch number"
-          value={draft.batchNumber}
-          onChange={(e) => set({ batchNumber: e.target.value })}
-        />
-        <TextField label="Supplier" value={draft.supplier} onChange={(e) => set({ supplier: e.target.value })} />
-        <TextField
-          label="Bought on"
-          type="date"
-          value={draft.boughtOn ?? ''}
-          onChange={(e) => set({ boughtOn: e.target.value || null })}
-        />
-        <TextField
-          label="Opened on"
-          type="date"
-          value={draft.openedOn ?? ''}
-          onChange={(e) => set({ openedOn: e.target.value || null })}
-          hint="Empty: unopened"
-        />
-        <TextField
-          label="Use by"
-          type="date"
-          value={draft.expiresOn ?? ''}
-          onChange={(e) => set({ expiresOn: e.target.value || null })}
-          hint="As printed on it"
-        />
-        <div className="col-span-2 md:col-span-3">
-          <TextField label="Note" value={draft.note} onChange={(e) => set({ note: e.target.value })} />
-        </div>
-      </div>
-      {row.version > 0 && (
-        <label className="link-row gap-2">
-          <input type="checkbox" className="checkbox" checked={looked} onChange={(e) => setLooked(e.target.checked)} />{' '}
-          I looked now how much is left
-        </label>
-      )}
-      {looked && (
-        <div className="flex flex-wrap items-end gap-4">
-          <Choice
-            label="What is left"
-            options={[
-              ['volume', 'by volume'],
-              ['weigh', 'by weighing the tin'],
-            ]}
-            value={how}
-            onPick={setHow}
-          />
-          {how === 'volume' ? (
-            <div className="w-40">
-              <QuantityField label="Left" quantity="volume" value={left} onValue={setLeft} />
-            </div>
-          ) : (
-            <>
-              <div className="w-40">
-                <QuantityField label="Tin with paint" quantity="mass" value={gross} onValue={setGross} />
-              </div>
-              <div className="w-40">
-                <QuantityField label="Empty tin" quantity="mass" value={tare} onValue={setTare} />
-              </div>
-              {density !== null && (
-                <p className="pb-2">
-                  less its tare, over <Fig quantity="density" value={density} />
-                  {weighed?.value != null && (
-                    <>
-                      : <Fig quantity="volume" value={weighed.value} className="text-xl" /> left
-                    </>
-                  )}
-                </p>
-              )}
-            </>
-          )}
-        </div>
-      )}
-      <FormProblem message={failure?.message ?? problem} />
-      <div className="flex flex-wrap gap-3">
-        <button type="submit" className="btn btn-primary" disabled={problem !== null || sending}>
-          {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save tin'}
-        </button>
-        <button type="button" className="btn" onClick={onDone}>
-          Back
-        </button>
-        {row.version > 0 && (
-          <button type="button" className="btn btn-ghost text-error" onClick={() => void remove()}>
-            Take off the shelf
-          </button>
-        )}
-      </div>
-    </form>
-  );
+  return {
+    send,
+    theirs,
+    draft,
+    set,
+    parts,
+    part,
+    looked,
+    setLooked,
+    how,
+    setHow,
+    left,
+    setLeft,
+    gross,
+    setGross,
+    tare,
+    setTare,
+    density,
+    weighed,
+    failure,
+    problem,
+    sending,
+    remove,
+  };
+}
+
+/** Why a tin cannot be put down as typed; null where it can. */
+function tinProblem(tin: {
+  sizeL: number;
+  part: string | undefined;
+  looked: boolean;
+  how: 'volume' | 'weigh';
+  density: number | null;
+  leftL: number | null;
+  weighed: { problem: string | null } | null;
+}): string | null {
+  if (!(Number.isFinite(tin.sizeL) && tin.sizeL > 0)) return 'Type how much the full tin holds.';
+  if (!tin.looked) return null;
+  if (tin.how === 'weigh' && tin.density === null)
+    return `The sheet gives no density of ${tin.part ?? 'this part'}: put it there, or type what is left.`;
+  if (tin.leftL === null || !Number.isFinite(tin.leftL))
+    return tin.weighed?.problem ?? 'Type what is left, or weigh the tin.';
+  if (tin.leftL > tin.sizeL * 1.1) return 'More is left than the tin holds. Check both figures and their units.';
+  return null;
 }

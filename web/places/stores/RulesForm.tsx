@@ -54,6 +54,141 @@ function problemOf(rules: readonly ConsumableRule[]): string | null {
 
 /** How sure buying is to be, and what of consumables goes with a coat: the yard's own rules. */
 export function RulesForm({ stores }: { stores: Stores }) {
+  const form = useRules(stores);
+
+  return (
+    <section id="rules" aria-labelledby="rules-title" className="mt-4">
+      <h2 id="rules-title" className="ruled pb-1">
+        Rules for buying
+      </h2>
+      <div className="py-3">
+        <Choice
+          label="Paint is to be enough"
+          options={CHANCES}
+          value={(CHANCES.find(([c]) => Number(c) === form.rules.chance)?.[0] ?? '') as (typeof CHANCES)[number][0]}
+          onPick={(c) => void form.write({ chance: Number(c) }, 'Chance changed')}
+        />
+      </div>
+      <ConsumableTable form={form} />
+      <FormProblem message={form.failure?.message ?? form.problem} />
+      <RulesButtons form={form} />
+      <p className="mt-1 text-sm quiet">The first figures are from memory: change them to what this yard uses.</p>
+    </section>
+  );
+}
+
+/** What of consumables goes with a coat, a row each. */
+function ConsumableTable({ form }: { form: ReturnType<typeof useRules> }) {
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Consumables">
+      <table>
+        <thead>
+          <tr className="lab text-left">
+            {['Consumable', 'how many', 'for', 'put on by', 'in a pack', 'price of a pack', 'supplier'].map((h) => (
+              <th key={h} className="px-1 py-1 font-medium">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {form.shown.map((d) => (
+            <ConsumableCells d={d} form={form} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function ConsumableCells({ d, form }: { d: Draft; form: ReturnType<typeof useRules> }) {
+  return (
+    <tr key={d.id}>
+      <td className="p-1">{form.cell(d, 'name', 'Name', true)}</td>
+      <td className="p-1">{form.cell(d, 'amount', 'How many')}</td>
+      <td className="p-1">
+        <select
+          aria-label={`For, ${d.name}`}
+          className="select min-w-36"
+          value={d.per}
+          onChange={(e) => form.change(d.id, { per: e.target.value as Per })}
+        >
+          {PER.map((p) => (
+            <option key={p} value={p}>
+              {PER_WORDS[p]}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="p-1">
+        <select
+          aria-label={`Put on by, ${d.name}`}
+          className="select min-w-28"
+          value={d.method ?? ''}
+          onChange={(e) => form.change(d.id, { method: (e.target.value || null) as Draft['method'] })}
+        >
+          <option value="">any</option>
+          {Object.entries(METHOD_WORDS).map(([m, words]) => (
+            <option key={m} value={m}>
+              {words.toLowerCase()}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="p-1">{form.cell(d, 'inPack', 'In a pack')}</td>
+      <td className="p-1">{form.cell(d, 'price', 'Price of a pack')}</td>
+      <td className="p-1">{form.cell(d, 'supplier', 'Supplier', true)}</td>
+      <td className="p-1">
+        <button
+          type="button"
+          className="btn btn-ghost min-w-11"
+          aria-label={`Take ${d.name || 'the row'} out`}
+          onClick={() => (form.setTouched(true), form.setDrafts(form.shown.filter((x) => x.id !== d.id)))}
+        >
+          <X size={18} aria-hidden="true" />
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+function RulesButtons({ form }: { form: ReturnType<typeof useRules> }) {
+  return (
+    <div className="mt-2 flex flex-wrap gap-3">
+      <button
+        type="button"
+        className="btn"
+        onClick={() => (
+          form.setTouched(true),
+          form.setDrafts([
+            ...form.shown,
+            { id: uuid(), name: '', amount: '1', per: 'coat', method: null, inPack: '1', price: '', supplier: '' },
+          ])
+        )}
+      >
+        <Plus size={16} aria-hidden="true" /> Consumable
+      </button>
+      {form.touched && (
+        <>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={form.problem !== null || form.sending}
+            onClick={() => void form.saveList()}
+          >
+            {form.theirs ? 'Keep what stands here' : 'Save rules'}
+          </button>
+          <button type="button" className="btn" onClick={() => (form.setDrafts(null), form.setTouched(false))}>
+            Back
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The rules as they are typed, and how they are sent. */
+function useRules(stores: Stores) {
   const { rules } = stores;
   const [drafts, setDrafts] = useState<Draft[] | null>(null);
   const [touched, setTouched] = useState(false);
@@ -81,114 +216,19 @@ export function RulesForm({ stores }: { stores: Stores }) {
     setDrafts(null);
     setTouched(false);
   };
-  return (
-    <section id="rules" aria-labelledby="rules-title" className="mt-4">
-      <h2 id="rules-title" className="ruled pb-1">
-        Rules for buying
-      </h2>
-      <div className="py-3">
-        <Choice
-          label="Paint is to be enough"
-          options={CHANCES}
-          value={(CHANCES.find(([c]) => Number(c) === rules.chance)?.[0] ?? '') as (typeof CHANCES)[number][0]}
-          onPick={(c) => void write({ chance: Number(c) }, 'Chance changed')}
-        />
-      </div>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Consumables">
-        <table>
-          <thead>
-            <tr className="lab text-left">
-              {['Consumable', 'how many', 'for', 'put on by', 'in a pack', 'price of a pack', 'supplier'].map((h) => (
-                <th key={h} className="px-1 py-1 font-medium">
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((d) => (
-              <tr key={d.id}>
-                <td className="p-1">{cell(d, 'name', 'Name', true)}</td>
-                <td className="p-1">{cell(d, 'amount', 'How many')}</td>
-                <td className="p-1">
-                  <select
-                    aria-label={`For, ${d.name}`}
-                    className="select min-w-36"
-                    value={d.per}
-                    onChange={(e) => change(d.id, { per: e.target.value as Per })}
-                  >
-                    {PER.map((p) => (
-                      <option key={p} value={p}>
-                        {PER_WORDS[p]}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                <td className="p-1">
-                  <select
-                    aria-label={`Put on by, ${d.name}`}
-                    className="select min-w-28"
-                    value={d.method ?? ''}
-                    onChange={(e) => change(d.id, { method: (e.target.value || null) as Draft['method'] })}
-                  >
-                    <option value="">any</option>
-                    {Object.entries(METHOD_WORDS).map(([m, words]) => (
-                      <option key={m} value={m}>
-                        {words.toLowerCase()}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                <td className="p-1">{cell(d, 'inPack', 'In a pack')}</td>
-                <td className="p-1">{cell(d, 'price', 'Price of a pack')}</td>
-                <td className="p-1">{cell(d, 'supplier', 'Supplier', true)}</td>
-                <td className="p-1">
-                  <button
-                    type="button"
-                    className="btn btn-ghost min-w-11"
-                    aria-label={`Take ${d.name || 'the row'} out`}
-                    onClick={() => (setTouched(true), setDrafts(shown.filter((x) => x.id !== d.id)))}
-                  >
-                    <X size={18} aria-hidden="true" />
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      <FormProblem message={failure?.message ?? problem} />
-      <div className="mt-2 flex flex-wrap gap-3">
-        <button
-          type="button"
-          className="btn"
-          onClick={() => (
-            setTouched(true),
-            setDrafts([
-              ...shown,
-              { id: uuid(), name: '', amount: '1', per: 'coat', method: null, inPack: '1', price: '', supplier: '' },
-            ])
-          )}
-        >
-          <Plus size={16} aria-hidden="true" /> Consumable
-        </button>
-        {touched && (
-          <>
-            <button
-              type="button"
-              className="btn btn-primary"
-              disabled={problem !== null || sending}
-              onClick={() => void saveList()}
-            >
-              {theirs ? 'Keep what stands here' : 'Save rules'}
-            </button>
-            <button type="button" className="btn" onClick={() => (setDrafts(null), setTouched(false))}>
-              Back
-            </button>
-          </>
-        )}
-      </div>
-      <p className="mt-1 text-sm quiet">The first figures are from memory: change them to what this yard uses.</p>
-    </section>
-  );
+  return {
+    rules,
+    write,
+    shown,
+    cell,
+    change,
+    setTouched,
+    setDrafts,
+    failure,
+    problem,
+    touched,
+    sending,
+    saveList,
+    theirs,
+  };
 }

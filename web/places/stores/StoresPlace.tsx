@@ -1,10 +1,10 @@
 import { Plus } from 'lucide-react';
 import { DateTime } from 'luxon';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type JSX } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { LotState } from '#core/stores/lots';
-import type { SharedShelf } from '#core/stores/share';
+import type { Reserved, Parts, SharedShelf } from '#core/stores/share';
 import type { SheetBody } from '#core/model/sheet';
 import type { LotRow, Stores } from '#contracts/rows/stores';
 import type { SheetRow } from '#contracts/rows/sheet';
@@ -76,23 +76,7 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
           onDone={() => setEditing((now) => (now?.id === editing.id ? null : now))}
         />
       )}
-      {lots.length === 0 && !editing && (
-        <div className="max-w-prose py-4">
-          <p>
-            Nothing is on the shelf yet. Put every part in as its own tin, base and hardener apart: then what is left of
-            each tells how much can still be mixed.
-          </p>
-          {sheets.length === 0 && (
-            <p className="mt-2">
-              A tin needs its data sheet first:{' '}
-              <Link to="/sheets/new/quick" className="underline underline-offset-4">
-                quick, from the tin
-              </Link>
-              .
-            </p>
-          )}
-        </div>
-      )}
+      {lots.length === 0 && !editing && <EmptyShelf sheets={sheets} />}
       {products.map((sheet) => (
         <Product
           key={sheet.id}
@@ -116,6 +100,27 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
         then from what goes stale first. Store tins ashore, ventilated, away from flames.
       </p>
       <RulesForm stores={stores} />
+    </div>
+  );
+}
+
+/** What to do first where nothing is on the shelf. */
+function EmptyShelf({ sheets }: { sheets: SheetRow[] }) {
+  return (
+    <div className="max-w-prose py-4">
+      <p>
+        Nothing is on the shelf yet. Put every part in as its own tin, base and hardener apart: then what is left of
+        each tells how much can still be mixed.
+      </p>
+      {sheets.length === 0 && (
+        <p className="mt-2">
+          A tin needs its data sheet first:{' '}
+          <Link to="/sheets/new/quick" className="underline underline-offset-4">
+            quick, from the tin
+          </Link>
+          .
+        </p>
+      )}
     </div>
   );
 }
@@ -155,61 +160,96 @@ function Product({
       aria-label={body.name}
       className="grid gap-x-10 gap-y-2 border-b border-base-300 py-3 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]"
     >
-      <div className="min-w-0">
-        <h2 className="mb-1 flex flex-wrap items-center gap-x-4">
-          <Link to={`/sheets/${sheet.id}`} className="underline decoration-1 underline-offset-4">
-            {body.name}
-          </Link>
-          <button
-            type="button"
-            className="narrow link-row gap-1 text-base font-medium underline decoration-dotted underline-offset-4"
-            onClick={onAdd}
-            aria-label={`One more tin of ${body.name}`}
-          >
-            <Plus size={15} aria-hidden="true" /> one more
-          </button>
-        </h2>
-        <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
-          {standing
-            .filter((l) => l.nowL > EMPTY_L)
-            .map((lot) => (
+      <Tins sheet={sheet} body={body} onAdd={onAdd} standing={standing} onEdit={onEdit} empty={empty} />
+      <SpokenFor reserved={reserved} boat={boat} amounts={amounts} free={free} />
+    </section>
+  );
+}
+
+/** The tins of one product; the empty ones folded away. */
+function Tins({
+  sheet,
+  body,
+  onAdd,
+  standing,
+  onEdit,
+  empty,
+}: {
+  sheet: SheetRow;
+  body: SheetBody;
+  onAdd: () => void;
+  standing: LotState[];
+  onEdit: (lot: LotState) => void;
+  empty: LotState[];
+}) {
+  return (
+    <div className="min-w-0">
+      <h2 className="mb-1 flex flex-wrap items-center gap-x-4">
+        <Link to={`/sheets/${sheet.id}`} className="underline decoration-1 underline-offset-4">
+          {body.name}
+        </Link>
+        <button
+          type="button"
+          className="narrow link-row gap-1 text-base font-medium underline decoration-dotted underline-offset-4"
+          onClick={onAdd}
+          aria-label={`One more tin of ${body.name}`}
+        >
+          <Plus size={15} aria-hidden="true" /> one more
+        </button>
+      </h2>
+      <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        {standing
+          .filter((l) => l.nowL > EMPTY_L)
+          .map((lot) => (
+            <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
+          ))}
+      </ul>
+      {empty.length > 0 && (
+        <details className="mt-1">
+          <summary className="link-row cursor-pointer quiet">
+            {counted(empty.length, 'empty tin')}, by what batches took
+          </summary>
+          <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
+            {empty.map((lot) => (
               <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
             ))}
-        </ul>
-        {empty.length > 0 && (
-          <details className="mt-1">
-            <summary className="link-row cursor-pointer quiet">
-              {counted(empty.length, 'empty tin')}, by what batches took
-            </summary>
-            <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
-              {empty.map((lot) => (
-                <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
-              ))}
-            </ul>
-          </details>
-        )}
-      </div>
-      <div className="min-w-0 text-[0.95rem]">
-        {reserved.map((r) => (
-          <p key={r.boatId} className="border-b border-base-300 py-1">
-            <Link
-              to={`/boats/${r.boatId}/film/buy`}
-              className="font-semibold underline decoration-1 underline-offset-4"
-            >
-              {boat(r.boatId)}
-            </Link>{' '}
-            {amounts(r.takenL)}
-            {r.patchesL.some((l) => l > 0.005) && (
-              <span className="block quiet">of it held back for patches, unmixed: {amounts(r.patchesL)}</span>
-            )}
-          </p>
-        ))}
-        {reserved.length === 0 && <p className="quiet">No boat in hand has called on it.</p>}
-        <p className="py-1">
-          <span className="lab">free</span> {amounts(free)}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** What of a product is spoken for, by whom, and what is free. */
+function SpokenFor({
+  reserved,
+  boat,
+  amounts,
+  free,
+}: {
+  reserved: Reserved[];
+  boat: (id: string) => string;
+  amounts: (litres: readonly number[]) => JSX.Element[];
+  free: Parts;
+}) {
+  return (
+    <div className="min-w-0 text-[0.95rem]">
+      {reserved.map((r) => (
+        <p key={r.boatId} className="border-b border-base-300 py-1">
+          <Link to={`/boats/${r.boatId}/film/buy`} className="font-semibold underline decoration-1 underline-offset-4">
+            {boat(r.boatId)}
+          </Link>{' '}
+          {amounts(r.takenL)}
+          {r.patchesL.some((l) => l > 0.005) && (
+            <span className="block quiet">of it held back for patches, unmixed: {amounts(r.patchesL)}</span>
+          )}
         </p>
-      </div>
-    </section>
+      ))}
+      {reserved.length === 0 && <p className="quiet">No boat in hand has called on it.</p>}
+      <p className="py-1">
+        <span className="lab">free</span> {amounts(free)}
+      </p>
+    </div>
   );
 }
 

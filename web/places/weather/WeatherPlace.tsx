@@ -61,6 +61,88 @@ function converted(day: Draft, to: 'rh' | 'dew'): number | null {
 }
 
 function TypedForecast({ view }: { view: BoatView }) {
+  const form = useTypedForecast(view);
+
+  return (
+    <form
+      className="mt-4"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        void form.submit();
+      }}
+    >
+      <MoistChoice form={form} />
+      <ul className="sheet-rule">
+        {form.days.map((d, i) => (
+          <TypedDay d={d} i={i} form={form} key={d.date} />
+        ))}
+      </ul>
+      <p className="my-2 text-sm quiet">
+        Each day becomes its hours: the low about six, the high about three, the day’s dew point held through it. Days
+        left empty keep what was there.
+      </p>
+      <FormProblem message={form.problem} />
+      <button type="submit" className="btn btn-primary mt-2">
+        Use this forecast
+      </button>
+    </form>
+  );
+}
+
+function MoistChoice({ form }: { form: ReturnType<typeof useTypedForecast> }) {
+  return (
+    <div className="ruled flex flex-wrap items-end gap-4 pb-2">
+      <h2 className="mr-auto">Type a forecast</h2>
+      <Choice
+        label="Dampness as"
+        options={[
+          ['rh', 'Humidity'],
+          ['dew', 'Dew point'],
+        ]}
+        value={form.moistBy}
+        onPick={(next) => {
+          form.setMoistBy(next);
+          form.setDays(form.days.map((d) => ({ ...d, moist: converted(d, next) })));
+        }}
+      />
+    </div>
+  );
+}
+
+function TypedDay({ d, i, form }: { d: Draft; i: number; form: ReturnType<typeof useTypedForecast> }) {
+  return (
+    <li className="grid grid-cols-3 items-start gap-3 py-2 lg:grid-cols-[8rem_repeat(6,minmax(0,1fr))]">
+      <p className="narrow col-span-3 self-center text-lg lg:col-span-1">
+        {i === 0 ? 'today' : dayWords(d.date, form.boat.timeZone)}
+      </p>
+      <QuantityField label="Low" quantity="temperature" value={d.lowC} onValue={(lowC) => form.set(i, { lowC })} />
+      <QuantityField label="High" quantity="temperature" value={d.highC} onValue={(highC) => form.set(i, { highC })} />
+      <QuantityField
+        label={form.moistBy === 'rh' ? 'Humidity' : 'Dew point'}
+        quantity={form.moistBy === 'rh' ? 'percent' : 'temperature'}
+        value={d.moist}
+        onValue={(moist) => form.set(i, { moist })}
+      />
+      <TextField
+        label="Rain from, h"
+        inputMode="numeric"
+        value={d.rainFrom}
+        onChange={(e) => form.set(i, { rainFrom: e.target.value })}
+      />
+      <TextField
+        label="Rain to, h"
+        inputMode="numeric"
+        value={d.rainTo}
+        onChange={(e) => form.set(i, { rainTo: e.target.value })}
+      />
+      <QuantityField label="Wind" quantity="windSpeed" value={d.windMs} onValue={(windMs) => form.set(i, { windMs })} />
+    </li>
+  );
+}
+
+/** Days as they are typed, what stands against them, and how they are sent. */
+function useTypedForecast(view: BoatView) {
   const { boat, at, typedDays } = view;
   const today = DateTime.fromMillis(at, { zone: boat.timeZone }).startOf('day');
   const [moistBy, setMoistBy] = useState<'rh' | 'dew'>(typedDays.some((d) => d.dewC !== null) ? 'dew' : 'rh');
@@ -131,77 +213,5 @@ function TypedForecast({ view }: { view: BoatView }) {
     if (!outcome.ok) setProblem(outcome.failure.message);
     return undefined;
   };
-
-  return (
-    <form
-      className="mt-4"
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        void submit();
-      }}
-    >
-      <div className="ruled flex flex-wrap items-end gap-4 pb-2">
-        <h2 className="mr-auto">Type a forecast</h2>
-        <Choice
-          label="Dampness as"
-          options={[
-            ['rh', 'Humidity'],
-            ['dew', 'Dew point'],
-          ]}
-          value={moistBy}
-          onPick={(next) => {
-            setMoistBy(next);
-            setDays(days.map((d) => ({ ...d, moist: converted(d, next) })));
-          }}
-        />
-      </div>
-      <ul className="sheet-rule">
-        {days.map((d, i) => (
-          <li
-            key={d.date}
-            className="grid grid-cols-3 items-start gap-3 py-2 lg:grid-cols-[8rem_repeat(6,minmax(0,1fr))]"
-          >
-            <p className="narrow col-span-3 self-center text-lg lg:col-span-1">
-              {i === 0 ? 'today' : dayWords(d.date, boat.timeZone)}
-            </p>
-            <QuantityField label="Low" quantity="temperature" value={d.lowC} onValue={(lowC) => set(i, { lowC })} />
-            <QuantityField label="High" quantity="temperature" value={d.highC} onValue={(highC) => set(i, { highC })} />
-            <QuantityField
-              label={moistBy === 'rh' ? 'Humidity' : 'Dew point'}
-              quantity={moistBy === 'rh' ? 'percent' : 'temperature'}
-              value={d.moist}
-              onValue={(moist) => set(i, { moist })}
-            />
-            <TextField
-              label="Rain from, h"
-              inputMode="numeric"
-              value={d.rainFrom}
-              onChange={(e) => set(i, { rainFrom: e.target.value })}
-            />
-            <TextField
-              label="Rain to, h"
-              inputMode="numeric"
-              value={d.rainTo}
-              onChange={(e) => set(i, { rainTo: e.target.value })}
-            />
-            <QuantityField
-              label="Wind"
-              quantity="windSpeed"
-              value={d.windMs}
-              onValue={(windMs) => set(i, { windMs })}
-            />
-          </li>
-        ))}
-      </ul>
-      <p className="my-2 text-sm quiet">
-        Each day becomes its hours: the low about six, the high about three, the day’s dew point held through it. Days
-        left empty keep what was there.
-      </p>
-      <FormProblem message={problem} />
-      <button type="submit" className="btn btn-primary mt-2">
-        Use this forecast
-      </button>
-    </form>
-  );
+  return { submit, moistBy, setMoistBy, setDays, days, boat, set, problem };
 }

@@ -131,6 +131,133 @@ function BoatForm({
   onSaved: () => void;
   onRemove?: () => Promise<void>;
 }) {
+  const f = useBoatForm({ initial, ids, onSaved });
+
+  return (
+    <FormProvider {...f.form}>
+      <form onSubmit={(e) => void f.submit(e)} noValidate className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
+        <h1 className="mb-4">{title}</h1>
+        <div className="grid gap-x-10 gap-y-5 md:grid-cols-2">
+          <WhatSheIs />
+          <WhereSheLies f={f} />
+        </div>
+        <BoatFormButtons f={f} onRemove={onRemove} />
+      </form>
+    </FormProvider>
+  );
+}
+
+/** What she is, and her dimensions. */
+function WhatSheIs() {
+  return (
+    <div className="flex flex-col gap-3">
+      <FormText name="boat.name" label="Name" />
+      <div className="grid grid-cols-2 gap-3">
+        <FormQuantity name="boat.loaM" label="Length overall" quantity="length" />
+        <FormQuantity name="boat.lwlM" label="Waterline length" quantity="length" />
+        <FormQuantity name="boat.beamM" label="Beam" quantity="length" />
+        <FormQuantity name="boat.draftM" label="Draught, overall" quantity="length" />
+        <FormQuantity name="boat.freeboardM" label="Freeboard, mean" quantity="length" />
+        <FormSelect name="boat.hullMaterial" label="Hull material" options={optionsOf(MATERIAL_WORDS)} />
+      </div>
+      <FormChoice
+        name="boat.form"
+        label="Hull form below the water"
+        options={[
+          ['full', 'Full'],
+          ['longKeel', 'Long keel'],
+          ['finKeel', 'Fin keel'],
+        ]}
+      />
+      <FormChoice
+        name="boat.keels"
+        label="Keels"
+        options={[
+          ['none', 'None'],
+          ['single', 'One'],
+          ['twin', 'Twin bilge keels'],
+        ]}
+      />
+      <p className="text-sm quiet">
+        Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long keel for the area.
+      </p>
+    </div>
+  );
+}
+
+/** How she looks, where she lies, and the job's dates. */
+function WhereSheLies({ f }: { f: ReturnType<typeof useBoatForm> }) {
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="min-h-36 border-b border-base-300">
+        {f.drawable ? (
+          <BoatDrawing boat={f.draft} zones={[]} />
+        ) : (
+          <p className="quiet py-10 text-center">The boat is drawn here, to scale, once her five dimensions are in.</p>
+        )}
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        <FormText name="job.outOn" label="Out on" type="date" />
+        <FormText name="job.inOn" label="Launch on" type="date" hint="May stay open" />
+        <FormNumber name="job.yardCostPerDay" label="Yard cost a day" />
+        <FormText name="job.currency" label="Currency" hint="Three letters" />
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        <FormText name="boat.place" label="Place" />
+        <FormNumber name="boat.latitudeDeg" label="Latitude" hint="Degrees, north positive" />
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        <FormSelect name="boat.timeZone" label="Time zone" options={f.zones} />
+        <FormSelect
+          name="boat.waters"
+          label="Lies afloat in"
+          options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]}
+          emptyAs={null}
+        />
+      </div>
+    </div>
+  );
+}
+
+function BoatFormButtons({
+  f,
+  onRemove,
+}: {
+  f: ReturnType<typeof useBoatForm>;
+  onRemove: (() => Promise<void>) | undefined;
+}) {
+  return (
+    <div className="mt-5 flex flex-col gap-3">
+      <FormProblem message={f.failure ? f.failure.message : null} />
+      {f.theirs && <Differences mine={{ ...f.form.getValues('boat') }} theirs={f.theirs} />}
+      <div className="flex flex-wrap gap-3">
+        <button type="submit" className="btn btn-primary" disabled={f.sending}>
+          {f.sending ? 'Saving…' : f.theirs ? 'Keep what stands here' : 'Save'}
+        </button>
+        {f.theirs && (
+          <button
+            type="button"
+            className="btn"
+            onClick={() => {
+              f.form.reset({ ...f.form.getValues(), boat: { ...f.form.getValues('boat'), ...f.theirs } });
+              f.setFailure(null);
+            }}
+          >
+            Take theirs
+          </button>
+        )}
+        {onRemove && (
+          <button type="button" className="btn btn-ghost text-error" onClick={() => void onRemove()}>
+            Remove boat
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The boat and job as they are typed, and how they are sent. */
+function useBoatForm({ initial, ids, onSaved }: Pick<Parameters<typeof BoatForm>[0], 'initial' | 'ids' | 'onSaved'>) {
   const form = useContractForm<Values>(schema, initial);
   const [failure, setFailure] = useState<Failure | null>(null);
   const [sending, setSending] = useState(false);
@@ -198,101 +325,5 @@ function BoatForm({
       });
   });
   const theirs = failure?.code === 'stale' ? (failure.current as Record<string, unknown>) : null;
-  return (
-    <FormProvider {...form}>
-      <form onSubmit={(e) => void submit(e)} noValidate className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
-        <h1 className="mb-4">{title}</h1>
-        <div className="grid gap-x-10 gap-y-5 md:grid-cols-2">
-          <div className="flex flex-col gap-3">
-            <FormText name="boat.name" label="Name" />
-            <div className="grid grid-cols-2 gap-3">
-              <FormQuantity name="boat.loaM" label="Length overall" quantity="length" />
-              <FormQuantity name="boat.lwlM" label="Waterline length" quantity="length" />
-              <FormQuantity name="boat.beamM" label="Beam" quantity="length" />
-              <FormQuantity name="boat.draftM" label="Draught, overall" quantity="length" />
-              <FormQuantity name="boat.freeboardM" label="Freeboard, mean" quantity="length" />
-              <FormSelect name="boat.hullMaterial" label="Hull material" options={optionsOf(MATERIAL_WORDS)} />
-            </div>
-            <FormChoice
-              name="boat.form"
-              label="Hull form below the water"
-              options={[
-                ['full', 'Full'],
-                ['longKeel', 'Long keel'],
-                ['finKeel', 'Fin keel'],
-              ]}
-            />
-            <FormChoice
-              name="boat.keels"
-              label="Keels"
-              options={[
-                ['none', 'None'],
-                ['single', 'One'],
-                ['twin', 'Twin bilge keels'],
-              ]}
-            />
-            <p className="text-sm quiet">
-              Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long keel for the area.
-            </p>
-          </div>
-          <div className="flex flex-col gap-3">
-            <div className="min-h-36 border-b border-base-300">
-              {drawable ? (
-                <BoatDrawing boat={draft} zones={[]} />
-              ) : (
-                <p className="quiet py-10 text-center">
-                  The boat is drawn here, to scale, once her five dimensions are in.
-                </p>
-              )}
-            </div>
-            <div className="grid grid-cols-2 gap-3">
-              <FormText name="job.outOn" label="Out on" type="date" />
-              <FormText name="job.inOn" label="Launch on" type="date" hint="May stay open" />
-              <FormNumber name="job.yardCostPerDay" label="Yard cost a day" />
-              <FormText name="job.currency" label="Currency" hint="Three letters" />
-            </div>
-            <div className="grid grid-cols-2 gap-3">
-              <FormText name="boat.place" label="Place" />
-              <FormNumber name="boat.latitudeDeg" label="Latitude" hint="Degrees, north positive" />
-            </div>
-            <div className="grid grid-cols-2 gap-3">
-              <FormSelect name="boat.timeZone" label="Time zone" options={zones} />
-              <FormSelect
-                name="boat.waters"
-                label="Lies afloat in"
-                options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]}
-                emptyAs={null}
-              />
-            </div>
-          </div>
-        </div>
-        <div className="mt-5 flex flex-col gap-3">
-          <FormProblem message={failure ? failure.message : null} />
-          {theirs && <Differences mine={{ ...form.getValues('boat') }} theirs={theirs} />}
-          <div className="flex flex-wrap gap-3">
-            <button type="submit" className="btn btn-primary" disabled={sending}>
-              {sending ? 'Saving…' : theirs ? 'Keep what stands here' : 'Save'}
-            </button>
-            {theirs && (
-              <button
-                type="button"
-                className="btn"
-                onClick={() => {
-                  form.reset({ ...form.getValues(), boat: { ...form.getValues('boat'), ...theirs } });
-                  setFailure(null);
-                }}
-              >
-                Take theirs
-              </button>
-            )}
-            {onRemove && (
-              <button type="button" className="btn btn-ghost text-error" onClick={() => void onRemove()}>
-                Remove boat
-              </button>
-            )}
-          </div>
-        </div>
-      </form>
-    </FormProvider>
-  );
+  return { form, submit, drawable, draft, zones, failure, theirs, sending, setFailure };
 }

@@ -29,31 +29,9 @@ export interface StackProps {
  * logged. The upper face of a planned coat is dragged, or moved by arrow keys, to make it thicker or thinner.
  */
 export function Stack(props: StackProps) {
-  const { coats, substrate, targetMicron, selected, width, pitch, onPick, onFilm, onFilmDone } = props;
-  const uid = useId();
-  const { units } = useSettings();
-  const film = (micron: number) => formatQuantity('film', micron, units);
-  const us = units.except?.film === 'us' || (units.except?.film === undefined && units.system === 'us');
-  const anyOn = coats.some((c) => c.on);
-  const measured = coats.map((c) => (c.on ? (c.measuredMicron ?? c.layer.dftMicron) : 0));
-  const fits =
-    Math.max(
-      filmOf(coats),
-      measured.reduce((a, b) => a + b, 0),
-      targetMicron ?? 0,
-    ) * 1.04;
-  const free = layoutOf({ coats: coats.length, micron: fits, pitch });
-  const { layout, grip } = useFilmGrip({ layout: free, us, onFilm, onFilmDone });
-  const { groundY, height, scale } = layout;
-  const right = width - LEADER;
-  const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
-  const planned = bandsOf(
-    coats.map((c) => c.layer.dftMicron),
-    layout,
-  );
-  const laid = bandsOf(measured, layout);
-  const hatching = `url(#${uid}-unread)`;
-  const roomForWords = right - LEFT > 3 * WORDS_PX;
+  const { coats, substrate, targetMicron, selected, width, pitch, onPick, onFilm } = props;
+  const { uid, hatching, film, us, layout, grip, planned, laid, ...across } = useStackLayout(props);
+  const { groundY, height, scale, anyOn, right, split, roomForWords } = { ...layout, ...across };
   const each = (draw: (coat: SectionCoat, i: number, strong: boolean) => React.ReactNode) =>
     coats.map((coat, i) => draw(coat, i, coat.layer.id === selected));
   return (
@@ -67,12 +45,7 @@ export function Stack(props: StackProps) {
       aria-describedby={`${uid}-planned`}
     >
       <Ground uid={uid} substrate={substrate} y={groundY} width={right - LEFT} height={height - groundY - 1} />
-      {roomForWords && <Heading x={LEFT}>planned</Heading>}
-      {anyOn && roomForWords && (
-        <Heading x={right} anchor="end">
-          measured
-        </Heading>
-      )}
+      {roomForWords && <Headings right={anyOn ? right : null} />}
       <Ruler groundY={groundY} scale={scale} unitMicron={us ? MIL_MICRON : 1} />
       {each(({ layer, on }, i, strong) => (
         <Leader
@@ -133,6 +106,48 @@ export function Stack(props: StackProps) {
             ),
         )}
     </svg>
+  );
+}
+
+/** Where the coats lie, planned and measured, while one of them may be held. */
+function useStackLayout({ coats, targetMicron, width, pitch, onFilm, onFilmDone }: StackProps) {
+  const uid = useId();
+  const { units } = useSettings();
+  const film = (micron: number) => formatQuantity('film', micron, units);
+  const us = units.except?.film === 'us' || (units.except?.film === undefined && units.system === 'us');
+  const anyOn = coats.some((c) => c.on);
+  const measured = coats.map((c) => (c.on ? (c.measuredMicron ?? c.layer.dftMicron) : 0));
+  const fits =
+    Math.max(
+      filmOf(coats),
+      measured.reduce((a, b) => a + b, 0),
+      targetMicron ?? 0,
+    ) * 1.04;
+  const free = layoutOf({ coats: coats.length, micron: fits, pitch });
+  const { layout, grip } = useFilmGrip({ layout: free, us, onFilm, onFilmDone });
+  const right = width - LEADER;
+  const split = anyOn ? LEFT + (right - LEFT) * 0.6 : right;
+  const planned = bandsOf(
+    coats.map((c) => c.layer.dftMicron),
+    layout,
+  );
+  const laid = bandsOf(measured, layout);
+  const roomForWords = right - LEFT > 3 * WORDS_PX;
+  const hatching = `url(#${uid}-unread)`;
+  return { uid, hatching, film, us, anyOn, layout, grip, right, split, planned, laid, roomForWords };
+}
+
+/** What the columns are; the measured one only where something is on. */
+function Headings({ right }: { right: number | null }) {
+  return (
+    <>
+      <Heading x={LEFT}>planned</Heading>
+      {right !== null && (
+        <Heading x={right} anchor="end">
+          measured
+        </Heading>
+      )}
+    </>
   );
 }
 

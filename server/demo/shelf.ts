@@ -1,0 +1,61 @@
+import { DateTime } from 'luxon';
+import { lots } from '../db/schema';
+import { sheetIdOf } from '../library';
+import { LIBRARY, type LibrarySheet } from '../library/sheets';
+
+import { DAY_MS, demoId, ZONE, type DemoYard } from './demoYard';
+
+/** Tins of the yard, as they were last looked at a fortnight ago. */
+export async function shelf(yard: DemoYard): Promise<void> {
+  const day = (days: number) => DateTime.fromMillis(yard.now, { zone: ZONE }).plus({ days }).toISODate();
+  let n = 0;
+  const tin = async (
+    sheet: LibrarySheet,
+    part: string,
+    sizeL: number,
+    leftL: number,
+    more: { bought?: number; opened?: number; expires?: number; batch?: string; note?: string } = {},
+  ) => {
+    n += 1;
+    await yard.db.insert(lots).values({
+      id: demoId(15, n),
+      sheetId: sheetIdOf(sheet),
+      part,
+      sizeL,
+      leftL,
+      batchNumber: more.batch ?? '',
+      supplier:
+        LIBRARY[sheet].packs[0] && 'supplier' in LIBRARY[sheet].packs[0]
+          ? (LIBRARY[sheet].packs[0].supplier ?? '')
+          : '',
+      boughtOn: day(more.bought ?? -60),
+      openedOn: more.opened === undefined ? null : day(more.opened),
+      expiresOn: more.expires === undefined ? null : day(more.expires),
+      measuredAt: yard.now - 15 * DAY_MS,
+      weighed: null,
+      note: more.note ?? '',
+      version: 1,
+      deleted: false,
+    });
+  };
+  const kit = async (sheet: LibrarySheet, baseL: number, hardenerL: number, batch: string, opened?: number) => {
+    await tin(sheet, 'Base', baseL, baseL, { batch: `${batch} B`, ...(opened === undefined ? {} : { opened }) });
+    await tin(sheet, 'Hardener', hardenerL, hardenerL, {
+      batch: `${batch} H`,
+      ...(opened === undefined ? {} : { opened }),
+    });
+  };
+  await kit('barrier', 3.75, 1.25, 'SG 2604-11', -14);
+  await kit('barrier', 3.75, 1.25, 'SG 2604-11');
+  await kit('barrier', 3.75, 1.25, 'SG 2604-12');
+  await tin('antifouling', 'Paint', 2.5, 2.5, { batch: 'DN 118' });
+  await tin('antifouling', 'Paint', 0.75, 0.4, {
+    batch: 'DN 96',
+    opened: -200,
+    note: 'From last season, stirred and sound.',
+  });
+  await kit('topcoat', 1.33, 0.67, 'LN 7 blue');
+  await tin('enamel', 'Paint', 2.5, 1.6, { batch: 'WK 41', opened: -30 });
+  await tin('converter', 'Paint', 0.5, 0.3, { bought: -420, opened: -300, batch: 'TN 8', note: 'Skin on it.' });
+  await tin('surfacer', 'Base', 0.5, 0.5, { bought: -300, expires: 20, batch: 'HW 3' });
+}
