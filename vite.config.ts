@@ -6,6 +6,14 @@ export default defineConfig({
   root: 'web',
   plugins: [react(), tailwindcss()],
   // The chart and the forms' checking are large, and loaded only where they are used.
-  build: { outDir: '../dist', emptyOutDir: true, target: 'es2022', manifest: true, chunkSizeWarningLimit: 600 },
+  build: {
+    outDir: '../dist',
+    emptyOutDir: true,
+    target: 'es2022',
+    manifest: true,
+    chunkSizeWarningLimit: 600,
+    // Every browser of these years fetches ahead by itself.
+    modulePreload: { polyfill: false },
+  },
   server: { host: '127.0.0.1', port: 4621, proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4620}` } },
 });

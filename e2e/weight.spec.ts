@@ -45,7 +45,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/record/RecordPlace.tsx': 12,
   'places/settings/SettingsPlace.tsx': 8,
   'places/sheets/SheetForm.tsx': 95,
-  'places/sheets/SheetImport.tsx': 65,
+  'places/sheets/SheetImport.tsx': 66,
   'places/sheets/SheetPage.tsx': 18,
   'places/sheets/SheetsPlace.tsx': 15,
   'places/sheets/TimeCurve.tsx': 185,

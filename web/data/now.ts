@@ -1,19 +1,15 @@
 import { useSyncExternalStore } from 'react';
+import { createStore } from 'zustand/vanilla';
 
 /** The browser follows the server's clock, which may be set elsewhere or stopped. */
-let offsetMs = 0;
-let frozenAt: number | null = null;
-const listeners = new Set<() => void>();
+const clock = createStore<{ offsetMs: number; frozenAt: number | null }>(() => ({ offsetMs: 0, frozenAt: null }));
 
 export function syncClock(server: { now: number; frozen: boolean }): void {
-  const before = now();
-  offsetMs = server.now - Date.now();
-  frozenAt = server.frozen ? server.now : null;
-  // A clock that only drifts needs no telling; one that was set elsewhere does.
-  if (Math.abs(now() - before) > 2000) listeners.forEach((tell) => tell());
+  clock.setState({ offsetMs: server.now - Date.now(), frozenAt: server.frozen ? server.now : null });
 }
 
 export function now(): number {
+  const { offsetMs, frozenAt } = clock.getState();
   return frozenAt ?? Date.now() + offsetMs;
 }
 
@@ -21,10 +17,10 @@ export function now(): number {
 export function useNow(everyMs = 15_000): number {
   return useSyncExternalStore(
     (tell) => {
-      listeners.add(tell);
+      const stop = clock.subscribe(tell);
       const timer = setInterval(tell, Math.min(everyMs, 1000));
       return () => {
-        listeners.delete(tell);
+        stop();
         clearInterval(timer);
       };
     },

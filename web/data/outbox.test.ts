@@ -330,7 +330,7 @@ describe('the outbox', () => {
   it('tells those who listen, each time the list changes', async () => {
     const outbox = new Outbox();
     const seen: number[] = [];
-    const stop = outbox.subscribe(() => seen.push(outbox.snapshot().length));
+    const stop = outbox.store.subscribe(() => seen.push(outbox.snapshot().length));
     await outbox.put('1', zone('z'), 'zone');
     stop();
     const before = seen.length;

@@ -1,5 +1,6 @@
 import { openDB, type IDBPDatabase } from 'idb';
-import { useSyncExternalStore } from 'react';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
 import { call, Fault, Refused } from './api';
 import { linksOf, rebased, requestOf, type Change, type Rebase } from './changes';
 
@@ -39,8 +40,7 @@ const FAULTS_MOST = 4;
  * server answers. A refused one parks what depends on it, never the queue. Tabs of one device share it.
  */
 export class Outbox {
-  private list: Waiting[] = [];
-  private readonly listeners = new Set<() => void>();
+  readonly store = createStore<readonly Waiting[]>(() => []);
   private db: IDBPDatabase | null = null;
   private readonly opened: Promise<void>;
   private readonly outcomes = new Map<string, (outcome: Outcome) => void>();
@@ -76,11 +76,10 @@ export class Outbox {
     }
   }
 
-  readonly subscribe = (tell: () => void): (() => void) => {
-    this.listeners.add(tell);
-    return () => this.listeners.delete(tell);
-  };
-  readonly snapshot = (): readonly Waiting[] => this.list;
+  private get list(): readonly Waiting[] {
+    return this.store.getState();
+  }
+  readonly snapshot = this.store.getState;
   /** Whether the last attempt got no answer. */
   readonly noAnswer = (): boolean => this.silent;
   /** What the server said when it could not do what it was asked; null while it can. */
@@ -189,9 +188,8 @@ export class Outbox {
     this.channel?.postMessage(message);
   }
 
-  private set(list: Waiting[]): void {
-    this.list = list;
-    this.listeners.forEach((tell) => tell());
+  private set(list: readonly Waiting[]): void {
+    this.store.setState(list, true);
   }
 
   async drain(): Promise<void> {
@@ -334,5 +332,5 @@ export class Outbox {
 export const outbox = new Outbox();
 
 export function useOutbox(): readonly Waiting[] {
-  return useSyncExternalStore(outbox.subscribe, outbox.snapshot);
+  return useStore(outbox.store);
 }

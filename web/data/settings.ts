@@ -1,5 +1,5 @@
-import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
+import { create } from 'zustand';
 import type { QuantityName, UnitSystem } from '#core/units/quantities';
 import type { UnitChoice } from '#core/units/format';
 
@@ -12,8 +12,10 @@ export interface Settings {
 }
 
 const KEY = 'jack-plane/settings';
-const listeners = new Set<() => void>();
-let current = load();
+export const useSettings = create<Settings>(load);
+
+/** What this device prefers, outside of what is drawn. */
+export const settings = useSettings.getState;
 
 function load(): Settings {
   const fresh: Settings = { units: { system: 'metric' }, theme: 'chalk', painter: '', device: uuid() };
@@ -27,40 +29,29 @@ function load(): Settings {
   }
 }
 
-export function settings(): Settings {
-  return current;
-}
-
 export function changeSettings(change: Partial<Settings>): void {
-  current = { ...current, ...change };
+  useSettings.setState(change);
   try {
-    localStorage.setItem(KEY, JSON.stringify(current));
+    localStorage.setItem(KEY, JSON.stringify(settings()));
   } catch {
     // A device that keeps nothing still works until it is closed.
   }
-  document.documentElement.dataset.theme = current.theme;
-  listeners.forEach((tell) => tell());
 }
 
 /** Show one quantity in another system than the rest, or drop the exception. */
 export function setQuantitySystem(quantity: QuantityName, system: UnitSystem | null): void {
-  const except = { ...current.units.except };
-  if (system === null || system === current.units.system) delete except[quantity];
+  const { units } = settings();
+  const except = { ...units.except };
+  if (system === null || system === units.system) delete except[quantity];
   else except[quantity] = system;
-  changeSettings({ units: { ...current.units, except } });
+  changeSettings({ units: { ...units, except } });
 }
 
-export function useSettings(): Settings {
-  return useSyncExternalStore((tell) => {
-    listeners.add(tell);
-    return () => listeners.delete(tell);
-  }, settings);
-}
+useSettings.subscribe(({ theme }) => {
+  document.documentElement.dataset.theme = theme;
+});
 
 // Another tab may have changed them.
 addEventListener('storage', (event) => {
-  if (event.key !== KEY) return;
-  current = load();
-  document.documentElement.dataset.theme = current.theme;
-  listeners.forEach((tell) => tell());
+  if (event.key === KEY) useSettings.setState(load());
 });
