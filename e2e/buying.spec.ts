@@ -84,6 +84,8 @@ test('the shopping list: by supplier, with its money, as PDF and as CSV that run
   const bytes = readFileSync(await pdf.path());
   expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
   expect(bytes.length).toBeGreaterThan(5000);
+  expect(bytes.toString('latin1')).toMatch(/\/BaseFont \/[A-Z]{6}\+AtkinsonHyperlegibleNext/);
+  expect(bytes.toString('latin1')).not.toContain('Roboto');
   const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'CSV' }).click()]);
   const rows = (await text(csv)).trim().split('\r\n');
   expect(rows[0]).toBe('supplier,kind,what,pack,count,litres,price EUR');
