@@ -38,6 +38,12 @@ export interface ConditionVerdict {
  * Breaks come worst for adhesion first: rain, spread, humidity, surface, air, wind.
  * @param options.sheltered in a shed, a locker or a bilge: rain and wind do not reach it
  * @throws RangeError on impossible figures
+ * @example
+ *   checkConditions({
+ *     conditions: { airC: 20, rh: 0.9, surfaceC: 19 },
+ *     limits: sheet.limits,
+ *     method: 'brush',
+ *   }).breaks.map((b) => b.limit) // → ['spread', 'humidity']
  */
 export function checkConditions(options: {
   conditions: Conditions;

@@ -23,7 +23,10 @@ export function dewPointC({ airC, rh }: { airC: number; rh: number }): number {
   return (B_C * gamma) / (A - gamma);
 }
 
-/** Relative humidity (share, at most 1) of air at `airC` whose dew point is `dewC`, both °C. [P: WMO No. 8] */
+/**
+ * Relative humidity (share, at most 1) of air at `airC` whose dew point is `dewC`, both °C. [P: WMO No. 8]
+ * @example relativeHumidity({ airC: 20, dewC: 20 }) // → 1
+ */
 export function relativeHumidity({ airC, dewC }: { airC: number; dewC: number }): number {
   return Math.min(1, saturationHPa({ airC: dewC }) / saturationHPa({ airC }));
 }

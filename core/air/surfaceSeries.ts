@@ -79,7 +79,17 @@ export function surfaceSeries(options: {
   return out;
 }
 
-/** Temperature, °C, at an instant: linear between samples, the end value beyond either end. */
+/**
+ * Temperature, °C, at an instant: linear between samples, the end value beyond either end.
+ * @example
+ *   temperatureAt(
+ *     [
+ *       { at: 0, tempC: 10 },
+ *       { at: 2 * hour, tempC: 14 },
+ *     ],
+ *     hour,
+ *   ) // → 12
+ */
 export function temperatureAt(series: readonly TempSample[], at: number): number {
   const first = series[0];
   if (!first) throw new Impossible('The temperature series is empty.');

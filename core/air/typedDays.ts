@@ -28,6 +28,9 @@ const HIGH_HOUR = 15;
  * high at 15:00 and on to the next day's low [CP]; the dew point is the day's own and holds through it,
  * so that humidity falls as the day warms; rain in the hours given.
  * @throws RangeError when there are no days, they overlap, a low is above its high or humidity is missing.
+ * @example
+ *   hourlyFromDays([{ startsAt: noon - 12 * hour, endsAt: noon + 12 * hour, lowC: 10, highC: 20, dewC: 8 }])
+ *     .length // → 25
  */
 export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
   if (days.length === 0) throw new Impossible('Type at least one day of weather.');

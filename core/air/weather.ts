@@ -46,6 +46,11 @@ export interface SourcedHour extends WeatherHour {
  * One hourly series out of many issues: what a person typed wins over the simulator; an issue replaces
  * all that its source had said of the time after it. Ascending in time, one sample an instant.
  * @param now epoch ms; an issue from later than that is not known yet (a clock that was set back)
+ * @example
+ *   mergeIssues([
+ *     { source: 'simulated', issuedAt: 0, hours: [{ at: noon, airC: 15, rh: 0.7 }] },
+ *     { source: 'typed', issuedAt: 0, hours: [{ at: noon, airC: 18, rh: 0.6 }] },
+ *   ])[0].airC // → 18
  */
 export function mergeIssues(issues: readonly WeatherIssue[], now = Infinity): SourcedHour[] {
   const byHour = new Map<number, SourcedHour>();
@@ -64,7 +69,10 @@ export function mergeIssues(issues: readonly WeatherIssue[], now = Infinity): So
 /** Hours further apart than this are not joined by a line: nobody knows what the air did between. [CP] */
 export const GAP_MS = 3 * 3_600_000;
 
-/** Where an ascending series says nothing for more than three hours, as pairs of the hours around each gap, epoch ms. */
+/**
+ * Where an ascending series says nothing for more than three hours, as pairs of the hours around each gap, epoch ms.
+ * @example weatherGaps([{ at: 0 }, { at: hour }, { at: 9 * hour }]) // → [{ from: 3600000, to: 32400000 }]
+ */
 export function weatherGaps(hours: readonly { readonly at: number }[]): { from: number; to: number }[] {
   return hours.slice(1).flatMap((hour, i) => {
     const from = (hours[i] as { at: number }).at;
@@ -82,7 +90,10 @@ export function unbrokenHours<H extends { readonly at: number }>(hours: readonly
   return hours.filter((hour) => hour.at >= from && hour.at <= to);
 }
 
-/** The weather at an instant, linear between the hours around it; null outside the series and in a gap of it. */
+/**
+ * The weather at an instant, linear between the hours around it; null outside the series and in a gap of it.
+ * @example weatherAt(steady, noon + hour / 2).airC // → 20
+ */
 export function weatherAt(hours: readonly WeatherHour[], at: number): WeatherHour | null {
   const first = hours[0];
   const last = hours[hours.length - 1];

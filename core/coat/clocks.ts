@@ -26,7 +26,14 @@ const HOUR_MS = 3_600_000;
 /** A pot that went off half a day ago is nobody's timer any more. */
 const FORGET_MS = 12 * HOUR_MS;
 
-/** Stand and pot timers of the batches, those due first in front. A pot emptied in time rings no more. */
+/**
+ * Stand and pot timers of the batches, those due first in front. A pot emptied in time rings no more.
+ * @example
+ *   batchTimers(
+ *     [{ id: 'pot', mixedAt: noon, standMin: 15, potLifeH: 2, silenced: [], emptied: false }],
+ *     noon,
+ *   ).map((t) => t.timer) // → ['stand', 'pot']
+ */
 export function batchTimers(batches: readonly MixedBatch[], now: number): BatchTimer[] {
   return batches
     .filter((b) => !b.emptied)
@@ -47,7 +54,15 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
     .sort((a, b) => a.dueAt - b.dueAt);
 }
 
-/** Everything that opens, closes or rings after `now`, in order. */
+/**
+ * Everything that opens, closes or rings after `now`, in order.
+ * @example
+ *   comingClocks(
+ *     [],
+ *     [{ batchId: 'pot', timer: 'pot', startsAt: noon, dueAt: noon + 2 * hour, silenced: false }],
+ *     noon,
+ *   ).map((c) => c.kind) // → ['pot']
+ */
 export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly BatchTimer[], now: number): Clock[] {
   const clocks: Clock[] = [];
   for (const status of statuses) {

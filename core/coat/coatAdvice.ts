@@ -6,12 +6,20 @@ import type { Layer } from '../model/layer';
 import type { PaintMethod } from '../model/paintMethod';
 import type { SheetBody } from '../model/sheet';
 
-/** Hours one painter takes to put a layer on a zone. [M] for the rates */
+/**
+ * Hours one painter takes to put a layer on a zone. [M] for the rates
+ * @example applyHours(12, layer) // → 1.2
+ */
 export function applyHours(areaM2: number, layer: Pick<Layer, 'method'>, painters = 1): number {
   return areaM2 / USUAL_RATE_M2_PER_H[layer.method] / painters;
 }
 
-/** When a coat of a sheet may be started on an area, by the sheet's limits and its touch-dry time. */
+/**
+ * When a coat of a sheet may be started on an area, by the sheet's limits and its touch-dry time.
+ * @example
+ *   coatAdvice({ now: noon, hours: steady, temps, sheet, method: 'roller', areaM2: 10, sheltered: false })
+ *     .nowHolds // → true
+ */
 export function coatAdvice(options: {
   now: number;
   hours: readonly SourcedHour[];

@@ -33,6 +33,11 @@ const table = (t: TimeTable | null | undefined) => (t ? { table: t } : {});
 /**
  * The clocks of one finished coat towards the coat that follows it.
  * @throws RangeError when the series starts after the coat did
+ * @example
+ *   (coatClocks({ coat: coats[0], sheet, following: copper.body, temps, readings: [], hours: steady })
+ *     .touchDryAt -
+ *     noon) /
+ *     hour // → 2
  */
 export function coatClocks(options: {
   coat: Pick<Coat, 'startedAt' | 'finishedAt' | 'handTests'>;

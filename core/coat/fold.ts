@@ -53,7 +53,10 @@ export interface FoldedLog {
 
 const folded = new WeakMap<readonly LogEntry[], FoldedLog>();
 
-/** Fold a boat's log, once for as long as the list is kept: it may not be changed in place. */
+/**
+ * Fold a boat's log, once for as long as the list is kept: it may not be changed in place.
+ * @example foldLog(entries).coats.map((c) => c.finishedAt === noon - hour) // → [true]
+ */
 export function foldLog(entries: readonly LogEntry[]): FoldedLog {
   let log = folded.get(entries);
   if (!log) {
@@ -131,12 +134,18 @@ function readingsByZone(entries: readonly LogEntry[], coats: readonly Coat[]): M
 
 const NO_READINGS: readonly SurfaceReading[] = [];
 
-/** Surface readings that bear on a zone, in order of time. */
+/**
+ * Surface readings that bear on a zone, in order of time.
+ * @example zoneReadings(entries, 'bottom') // → []
+ */
 export function zoneReadings(entries: readonly LogEntry[], surfaceId: string): readonly SurfaceReading[] {
   return foldLog(entries).readingsOf.get(surfaceId) ?? NO_READINGS;
 }
 
-/** The coat that put one layer of a zone's build-up on; undefined while it is only planned. */
+/**
+ * The coat that put one layer of a zone's build-up on; undefined while it is only planned.
+ * @example coatOf(coats, 'bottom', 'first').id // → 'on'
+ */
 export function coatOf<C extends Pick<Coat, 'on'>>(
   coats: readonly C[],
   surfaceId: string,
@@ -145,7 +154,11 @@ export function coatOf<C extends Pick<Coat, 'on'>>(
   return coats.find((c) => c.on.some((t) => t.surfaceId === surfaceId && t.layerId === layerId));
 }
 
-/** Mean wet film of a coat, µm, and the dry film it comes to; null where nothing was combed. */
+/**
+ * Mean wet film of a coat, µm, and the dry film it comes to; null where nothing was combed.
+ * @example
+ *   measuredFilm({ wetFilms: [{ at: noon, micron: [200, 220] }], thinner: 0 }, 0.5) // → { wetMicron: 210, dryMicron: 105, readings: 2 }
+ */
 export function measuredFilm(
   coat: Pick<Coat, 'wetFilms' | 'thinner'>,
   solids: number,
@@ -160,6 +173,8 @@ export function measuredFilm(
  * Whether an entry may join the log, as the log stands. A second start of one coat, a finish before its
  * start, or a thing that happens to a coat that was never started are refused.
  * @throws RangeError with a sentence that says what to do
+ * @example
+ *   checkAppend(entries, { ...entries[0], id: 'again' }) // → throws This coat is already started. Correct its start instead.
  */
 export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void {
   const own = entries.filter((e) => e.stream === entry.stream && e.streamId === entry.streamId);

@@ -38,7 +38,10 @@ export function gritOf(typed: string): number | null {
 /** A reading as far as it can be used. */
 const usable = (value: number | null) => (value === null || Number.isNaN(value) ? null : value);
 
-/** Readings without those that cannot be read. */
+/**
+ * Readings without those that cannot be read.
+ * @example usableReadings({ airC: 20, rh: Number.NaN, surfaceC: null }) // → { airC: 20, rh: null, surfaceC: null }
+ */
 export function usableReadings({ airC, rh, surfaceC }: StartReadings): StartReadings {
   return { airC: usable(airC), rh: usable(rh), surfaceC: usable(surfaceC) };
 }
@@ -47,6 +50,8 @@ export function usableReadings({ airC, rh, surfaceC }: StartReadings): StartRead
  * The conditions of a start: what was read, the forecast and the surface worked out from it where nothing was.
  * @param options.forecast null where the weather does not reach so far
  * @returns null where not all of them are known
+ * @example
+ *   startConditions({ readings: { airC: 18, rh: 0.7, surfaceC: null }, forecast: null, surfaceC: 16 }) // → null
  */
 export function startConditions(options: {
   readings: StartReadings;
@@ -86,6 +91,8 @@ export interface StartZone {
 /**
  * All that stands against a start: windows that are not open, work that is open, air outside the sheet's limits, stops
  * of the rules. A coat logged afterwards is past its window and its air; the rest says so in the record.
+ * @example
+ *   againstStart({ zones: [], when: 'now', abraded: false, verdict: { ok: false } }).map((a) => a.kind) // → ['air']
  */
 export function againstStart(options: {
   zones: readonly StartZone[];
@@ -116,6 +123,19 @@ const SHORTEST_REASON = 3;
  * What keeps a start from being logged, in a sentence that says what to do; null where nothing does.
  * @param options.now epoch ms
  * @param options.needsReason something stands against it
+ * @example
+ *   startProblem({
+ *     wish: {
+ *       when: 'now',
+ *       startedAt: noon,
+ *       finishedAt: noon,
+ *       readings: { airC: null, rh: null, surfaceC: null },
+ *       grit: '',
+ *       reason: '',
+ *     },
+ *     now: noon,
+ *     needsReason: true,
+ *   }) // → 'Something stands against it. Write why you start all the same.'
  */
 export function startProblem(options: { wish: StartWish; now: number; needsReason: boolean }): string | null {
   const { wish, now, needsReason } = options;
@@ -156,7 +176,23 @@ export interface StartedCoat {
 /** An entry without what signs it. */
 export type UnsignedEntry = Pick<NewEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'occurredAt' | 'body'>;
 
-/** The entries that a start comes to: the start, readings, batches on, and the finish of a coat that was earlier. */
+/**
+ * The entries that a start comes to: the start, readings, batches on, and the finish of a coat that was earlier.
+ * @example
+ *   startEntries({
+ *     coat: { ...entries[0].body, boatId: 'boat', coatId: 'new', batches: [] },
+ *     wish: {
+ *       when: 'now',
+ *       startedAt: noon,
+ *       finishedAt: noon,
+ *       readings: { airC: 20, rh: 0.6, surfaceC: 19 },
+ *       grit: '',
+ *       reason: '',
+ *     },
+ *     now: noon,
+ *     needsReason: false,
+ *   }).map((e) => e.kind) // → ['started', 'reading']
+ */
 export function startEntries(options: {
   coat: StartedCoat;
   wish: StartWish;

@@ -68,12 +68,22 @@ function waitsForZone({ surface, nextLayer, coats, buildUps, sheets }: StateFact
   return coming !== undefined && product(coming) !== product(nextLayer);
 }
 
-/** Work on a zone that has to be done before it is painted. */
+/**
+ * Work on a zone that has to be done before it is painted.
+ * @example blockingWork({ openWork: [{ id: 'w', kind: 'underStand', note: '', done: true }] }) // → []
+ */
 export function blockingWork(surface: Pick<Surface, 'openWork'>): OpenWork[] {
   return (surface.openWork ?? []).filter((w) => !w.done);
 }
 
-/** Which side of its window a coat is on. */
+/**
+ * Which side of its window a coat is on.
+ * @example
+ *   windowState(
+ *     coatClocks({ coat: coats[0], sheet, following: copper.body, temps, readings: [], hours: steady }),
+ *     noon + 5 * hour,
+ *   ) // → 'bonds'
+ */
 export function windowState(
   clocks: CoatClocks,
   now: number,

@@ -61,6 +61,15 @@ function hoursFrom(hours: readonly SourcedHour[], from: number): readonly Source
 /**
  * Where every zone of a boat stands now, and what its next coat may do. Pure: the same in browser and server. Weather
  * that a gap parts from now is not used: a clock that would have to run through it is not told.
+ * @example
+ *   zoneStatuses({
+ *     now: noon,
+ *     surfaces: [zone],
+ *     buildUps: [{ surfaceId: 'bottom', layers }],
+ *     entries,
+ *     sheets: [revision, copper],
+ *     hours: steady,
+ *   }).map((s) => s.state) // → ['shut']
  */
 export function zoneStatuses(input: StatusInput): ZoneStatus[] {
   const hours = unbrokenHours(input.hours, input.now);

@@ -38,8 +38,7 @@ export interface PreparedClock {
  *
  * @throws Impossible on an empty or impossible table, a series out of order or with a temperature missing
  * @example
- * const clock = prepareClock({ table: [{ tempC: 20, hours: 4 }], kind: 'minimum', temps: [{ at: 0, tempC: 20 }, { at: 86_400_000, tempC: 20 }] });
- * clock.reachedAt(3_600_000) // → 18_000_000, four hours later
+ *   (prepareClock({ table: [{ tempC: 20, hours: 4 }], kind: 'minimum', temps }).reachedAt(noon) - noon) / hour // → 4
  */
 export function prepareClock(options: ClockOptions): PreparedClock {
   const { table, kind, temps, minCureC } = options;

@@ -89,12 +89,18 @@ export function layerOnArea(perM2: LayerPerM2, area: AreaOf): LayerQuantities {
  * What one coat takes on an area: coverage, wet film, litres with loss and dead volume, each part,
  * and thinner.
  * @throws RangeError on impossible input
+ * @example
+ *   layerQuantities({ areaM2: 10, areaShare: 0.1, layer, sheet }).litres // → { low: 2, likely: 2.222, high: 2.444 }
  */
 export function layerQuantities(options: AreaOf & { layer: Layer; sheet: SheetBody }): LayerQuantities {
   return layerOnArea(layerPerM2(options), options);
 }
 
-/** How the litres of a coat come about. */
+/**
+ * How the litres of a coat come about.
+ * @example
+ *   layerWorking({ areaM2: 10, areaShare: 0.1, layer, sheet }).formula // → 'area × (dry film + dead volume) ÷ volume solids ÷ (1 − loss) × (1 + what soaks in + stripe coat)'
+ */
 export function layerWorking({
   areaM2,
   areaShare,

@@ -51,6 +51,7 @@ export function dryFilmMicron({
  * @param options.loss share of the paint that does not end up on the surface, 0 to below 1
  * @param options.deadVolumeLPerM2 dry litres per m² that fill a blast profile before film counts
  * @throws RangeError on impossible input
+ * @example litresNeeded({ areaM2: 10, dftMicron: 100, solids: 0.5, loss: 0.1 }) // → 2.222
  */
 export function litresNeeded(options: {
   areaM2: number;

@@ -159,6 +159,7 @@ export function isDimensioned(kind: ZoneKind): kind is DimensionedKind {
 /**
  * What cannot be right about a boat's dimensions, one sentence each, by field.
  * Bounds are wide: a 2 m tender to a 60 m ship. [M]
+ * @example dimensionProblems({ ...boat, lwlM: 10 }).map((p) => p.field) // → ['lwlM']
  */
 export function dimensionProblems(boat: BoatDimensions): { field: keyof BoatDimensions; message: string }[] {
   const problems: { field: keyof BoatDimensions; message: string }[] = [];

@@ -110,13 +110,20 @@ const RULE_WORDS = {
   mixed: 'Simpson’s rule and one trapezoid',
 } as const;
 
-/** Heights that a kind of zone usually lies between. */
+/**
+ * Heights that a kind of zone usually lies between.
+ * @example usualRange('underwater') // → { fromM: null, toM: 0 }
+ */
 export function usualRange(kind: ZoneKind, bandM: number | null = null): HeightRange {
   if (kind === 'underwater') return { fromM: null, toM: 0 };
   if (kind === 'bootTop') return { fromM: 0, toM: bandM ?? 0.15 };
   return { fromM: bandM ?? 0, toM: null };
 }
 
+/**
+ * The part of a mesh that a kind of zone usually is.
+ * @example usualPart('topsides') // → 'aboveWaterline'
+ */
 export function usualPart(kind: ZoneKind): MeshPart {
   return kind === 'underwater' ? 'below' : kind === 'bootTop' ? 'band' : 'aboveWaterline';
 }

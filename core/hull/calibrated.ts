@@ -19,7 +19,10 @@ export function calibratedArea(options: { litres: number; wetFilmMicron: number;
   );
 }
 
-/** ± of an area found so: litres and the mean of `readings` combs in quadrature; few readings tell little. [M] */
+/**
+ * ± of an area found so: litres and the mean of `readings` combs in quadrature; few readings tell little. [M]
+ * @example calibratedShare(5) // → 0.09274
+ */
 export function calibratedShare(readings: number): number {
   return Math.hypot(LITRES_SHARE, COMB_SHARE / Math.sqrt(Math.max(1, readings)) + 0.03);
 }

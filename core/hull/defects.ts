@@ -20,12 +20,16 @@ const NONE = -1;
  * @param options.positions nine numbers a triangle
  * @param options.mirror the mesh is one side: a rim along the centreplane (y = 0) is no hole
  * @throws RangeError on an empty or broken mesh
+ * @example meshDefects({ positions: corner }).openEdges // → 0
  */
 export function meshDefects(options: { positions: Float32Array; mirror?: boolean }): MeshDefects {
   return runSteps(meshDefectSteps(options));
 }
 
-/** The same in steps, for a worker: yields the share done. */
+/**
+ * The same in steps, for a worker: yields the share done.
+ * @example runSteps(meshDefectSteps({ positions: corner })).openEdges // → 0
+ */
 export function* meshDefectSteps(options: {
   positions: Float32Array;
   mirror?: boolean;

@@ -19,7 +19,10 @@ export interface HullLines {
 const STATIONS = 40;
 const HEIGHTS = 24;
 
-/** Lines for drawing from a table of offsets that floats at `waterlineM`. The table is taken as checked. */
+/**
+ * Lines for drawing from a table of offsets that floats at `waterlineM`. The table is taken as checked.
+ * @example linesFromOffsets(box).bottomM[0] // → -0.5
+ */
 export function linesFromOffsets(table: OffsetTable & { waterlineM: number; fromBow: boolean }): HullLines {
   const first = table.stationsM[0] as number;
   const last = table.stationsM[table.stationsM.length - 1] as number;
@@ -59,6 +62,14 @@ export interface MeshLines {
 /**
  * Lines for drawing from a placed mesh (see `placeMesh`): the outermost breadth on a grid of stations and heights,
  * found where triangles cross them. Trim is taken out about amidships; heel is not drawn.
+ * @example
+ *   linesFromMesh({
+ *     positions: corner,
+ *     waterline: { heightM: 0.5, heelDeg: 0, trimDeg: 0 },
+ *     lengthM: 1,
+ *     depthM: 1,
+ *     mirror: false,
+ *   }).waterlineGirthM // → 1.707
  */
 export function linesFromMesh(options: {
   positions: Float32Array;

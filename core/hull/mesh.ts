@@ -42,12 +42,18 @@ export function triangleCount(positions: Float32Array): number {
  * @param options.planes ascending; they may not cross within the mesh
  * @param options.mirror the mesh is one side: the other is counted too, with heel cut as it lies
  * @throws RangeError on an empty or broken mesh, planes that descend or cross
+ * @example meshAreas({ positions: corner, planes: [] }).totalM2 // → 2.366
  */
 export function meshAreas(options: { positions: Float32Array; planes: readonly Plane[]; mirror?: boolean }): MeshAreas {
   return runSteps(meshAreaSteps(options));
 }
 
-/** The same in steps, for a worker: yields the share done. */
+/**
+ * The same in steps, for a worker: yields the share done.
+ * @example
+ *   runSteps(meshAreaSteps({ positions: corner, planes: [{ heightM: 0.5, heelDeg: 0, trimDeg: 0 }] }))
+ *     .bandsM2.length // → 2
+ */
 export function* meshAreaSteps(options: {
   positions: Float32Array;
   planes: readonly Plane[];

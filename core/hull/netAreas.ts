@@ -25,6 +25,25 @@ export interface NetArea {
  * Areas of all zones and patches of a boat. A carved patch is taken out of its zone, unless the zone's area is
  * what its own paint covered; an overlay is not.
  * @throws RangeError where a method lacks its figures, or patches are larger than their zone
+ * @example
+ *   netAreas({
+ *     boat,
+ *     hull: NO_MODEL,
+ *     surfaces: [
+ *       {
+ *         id: 'a',
+ *         kind: 'topsides',
+ *         area: { method: 'typed', dimensions: {}, typed: { areaM2: 10, share: 0.1 } },
+ *       },
+ *       {
+ *         id: 'b',
+ *         kind: 'topsides',
+ *         parentId: 'a',
+ *         patchKind: 'standPad',
+ *         area: { method: 'typed', dimensions: {}, typed: { areaM2: 1, share: 0.1 } },
+ *       },
+ *     ],
+ *   }).get('a').areaM2 // → 9
  */
 export function netAreas<Owner extends AreaOwner>(options: {
   boat: AreaQuestion['boat'];
@@ -51,7 +70,12 @@ export function netAreas<Owner extends AreaOwner>(options: {
   );
 }
 
-/** Area of a boat's whole painted skin with its ±: zones without their patches' bookkeeping, shared errors together. */
+/**
+ * Area of a boat's whole painted skin with its ±: zones without their patches' bookkeeping, shared errors together.
+ * @example
+ *   totalArea([{ ...zone, grossM2: 10, area: { method: 'dimensions', dimensions: {}, typed: null } }])
+ *     .areaM2 // → 10
+ */
 export function totalArea(
   surfaces: readonly (AreaOwner & { grossM2: number; areaShare: number })[],
 ): ReturnType<typeof combineAreas> {
@@ -62,7 +86,10 @@ export function totalArea(
   );
 }
 
-/** Whether what the paint covered contradicts the estimate: by more than both uncertainties allow. */
+/**
+ * Whether what the paint covered contradicts the estimate: by more than both uncertainties allow.
+ * @example paintContradicts({ estimate: { areaM2: 20, share: 0.15 }, painted: { areaM2: 30, share: 0.1 } }) // → true
+ */
 export function paintContradicts(options: {
   estimate: { areaM2: number; share: number };
   painted: { areaM2: number; share: number };

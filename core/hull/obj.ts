@@ -8,6 +8,7 @@ type Point = readonly [number, number, number];
  * face is not convex. Negative indices count back from the newest vertex; lines may end either way and be
  * continued with a backslash. Everything but vertices and faces is passed over. [P: Wavefront OBJ appendix B1]
  * @throws RangeError with the line at fault
+ * @example [...parseObj('v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3')] // → [0, 0, 0, 1, 0, 0, 0, 1, 0]
  */
 export function parseObj(text: string): Float32Array {
   const vertices: Point[] = [];

@@ -20,6 +20,8 @@ type Corner = readonly [x: number, z: number, y: number];
 /**
  * A table of offsets, checked.
  * @throws RangeError naming the station or waterline out of order, or the row that does not fit
+ * @example
+ *   checkOffsets({ ...box, stationsM: [0, 4, 2] }) // → throws Station 3 comes before station 2. Put them in order.
  */
 export function checkOffsets(table: OffsetTable): void {
   checkStations(table.stationsM);

@@ -48,6 +48,7 @@ function frame(placement: Placement): { f: number; fs: number; u: number; us: nu
  * on the centreline, z up with zero at the lowest point.
  * @returns its size along the boat
  * @throws RangeError on axes that agree, corners that are not numbers, or a mesh without extent
+ * @example placeMesh(new Float32Array(corner), { unit: 'm', forward: '+x', up: '+z', mirror: false }).lengthM // → 1
  */
 export function placeMesh(positions: Float32Array, placement: Placement): MeshSize {
   const { f, fs, u, us, p, ps } = frame(placement);
@@ -78,6 +79,7 @@ export function placeMesh(positions: Float32Array, placement: Placement): MeshSi
  * The likeliest unit, axes and sidedness of a mesh file, from the boat's own length, beam and depth. A guess to
  * be checked on screen: the size it gives stands beside the boat's figures.
  * @throws RangeError on an empty or broken mesh
+ * @example guessPlacement({ positions: corner, loaM: 9, beamM: 3, depthM: 2 }).unit // → 'm'
  */
 export function guessPlacement(options: {
   positions: Float32Array;
@@ -165,7 +167,11 @@ export interface SizeMisfit {
 /** A mesh may differ from the boat's own figures by this share: rails, rudders and rounding. [M] */
 const MISFIT_SHARE = 0.15;
 
-/** What does not fit between a placed mesh and the boat's own figures. */
+/**
+ * What does not fit between a placed mesh and the boat's own figures.
+ * @example
+ *   sizeMisfits({ lengthM: 9, beamM: 3, depthM: 4 }, { loaM: 9, beamM: 3, depthM: 2 }).map((m) => m.figure) // → ['depth']
+ */
 export function sizeMisfits(size: MeshSize, boat: { loaM: number; beamM: number; depthM: number }): SizeMisfit[] {
   const figures: SizeMisfit[] = [
     { figure: 'length', foundM: size.lengthM, ownM: boat.loaM },

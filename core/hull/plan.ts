@@ -25,7 +25,11 @@ const mirrored = (half: readonly { x: number; y: number }[]): Outline => [
   ...[...half].reverse().map((p) => ({ x: p.x, z: -p.y })),
 ];
 
-/** A plan of the boat to scale. @throws RangeError on impossible dimensions */
+/**
+ * A plan of the boat to scale.
+ * @throws RangeError on impossible dimensions
+ * @example boatPlan(boat).lengthM // → 9
+ */
 export function boatPlan(boat: DrawnBoat, lines: HullLines | null = null): BoatPlan {
   const shape = hullShape(boat, lines);
   const loa = shape.lengthM;

@@ -4,6 +4,7 @@ import { meshBounds, triangleCount } from './mesh';
  * A coarser mesh to look at: corners of one cell of a grid drawn together, what collapses left out. Small
  * meshes are given back as they are.
  * @param options.most about how many triangles to keep
+ * @example previewMesh({ positions: corner, most: 100 }).length / 9 // → 4
  */
 export function previewMesh(options: { positions: Float32Array; most: number }): Float32Array {
   const { positions, most } = options;

@@ -30,6 +30,7 @@ export interface BoatProfile {
  * @param boat `keels`: twin bilge keels stand shorter and further apart than one keel
  * @param options.bandM height of the boot-top, m
  * @throws RangeError on impossible dimensions
+ * @example boatProfile(boat).lengthM // → 9
  */
 export function boatProfile(
   boat: DrawnBoat,

@@ -20,6 +20,7 @@ export interface BoatSection {
  * A section of the boat to scale at `x` from the aftermost point.
  * @param options.bandM height of the boot-top, m
  * @throws RangeError on impossible dimensions
+ * @example boatSection(boat, { x: 4.5 }).topM // → 0.9068
  */
 export function boatSection(
   boat: DrawnBoat,

@@ -84,7 +84,11 @@ export const SHAPE_FIGURES: Record<ShapeKind, readonly (readonly [key: string, n
   ],
 };
 
-/** Area of one plain shape, m², both faces where it has two. [P: geometry; FOIL_FACTOR M] @throws RangeError on a figure of zero or less */
+/**
+ * Area of one plain shape, m², both faces where it has two. [P: geometry; FOIL_FACTOR M]
+ * @throws RangeError on a figure of zero or less
+ * @example shapeArea({ kind: 'rectangle', lengthM: 2, widthM: 1.5 }) // → 3
+ */
 export function shapeArea(shape: ShapeFigure): number {
   const p = (value: number, name: string) => positive(value, name.charAt(0).toUpperCase() + name.slice(1));
   switch (shape.kind) {

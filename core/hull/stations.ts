@@ -36,7 +36,10 @@ export function stationsProblem(stations: readonly GirthStation[]): string | nul
   }
 }
 
-/** Girths of a record that stray from the curve of their neighbours; none while it cannot be kept. */
+/**
+ * Girths of a record that stray from the curve of their neighbours; none while it cannot be kept.
+ * @example straysOf(evenStations(5, 8)) // → []
+ */
 export function straysOf(stations: readonly GirthStation[]): StrayGirth[] {
   if (stationsProblem(stations) !== null) return [];
   return strayGirths({ stationsM: stations.map((s) => s.xM), halfGirthsM: stations.map((s) => s.halfGirthM) });

@@ -13,6 +13,14 @@ const CUT_OFF = 'It was cut off on its way here: copy or export it again.';
  * binary when its length fits the count of facets in it, whatever its first word is: some binary files
  * begin with "solid". [P: the STL format as published in 1988; binary is little-endian]
  * @throws RangeError with a sentence for a file that is something else, cut off, empty, or holds what is not a number
+ * @example
+ *   [
+ *     ...parseStl(
+ *       new TextEncoder().encode(
+ *         'solid s\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\nendfacet\nendsolid',
+ *       ),
+ *     ),
+ *   ] // → [0, 0, 0, 1, 0, 0, 0, 1, 0]
  */
 export function parseStl(bytes: Uint8Array): Float32Array {
   if (bytes.length === 0) throw new Impossible('The file is empty. Choose another one.');

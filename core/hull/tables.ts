@@ -55,14 +55,20 @@ export function readCell(text: string, style: TableStyle): Cell {
   return parsed.ok ? { ok: true, value: parsed.value } : parsed;
 }
 
-/** Whether figures seem to be written with a decimal comma: some can be nothing else, and none has a point. */
+/**
+ * Whether figures seem to be written with a decimal comma: some can be nothing else, and none has a point.
+ * @example seemsDecimalComma([['1,5', '2,25']]) // → true
+ */
 export function seemsDecimalComma(cells: readonly (readonly string[])[]): boolean {
   const all = cells.flat().map((c) => c.trim());
   const comma = all.some((c) => /^-?\d*,(\d{1,2}|\d{4,})$/.test(c) || /^-?0,\d+$/.test(c));
   return comma && !all.some((c) => /^-?\d*\.\d+$/.test(c));
 }
 
-/** The unit named in the headings, "(mm)" or "[ft]", if one is. */
+/**
+ * The unit named in the headings, "(mm)" or "[ft]", if one is.
+ * @example unitInHeadings(['station', 'half-girth (cm)']) // → 'cm'
+ */
 export function unitInHeadings(headings: readonly string[]): TableUnit | null {
   for (const heading of headings) {
     const named = /[([]\s*(mm|cm|m|ft|in)\s*[)\]]/i.exec(heading)?.[1]?.toLowerCase();
@@ -78,7 +84,11 @@ export interface GirthColumns {
   readonly halfBreadth: number;
 }
 
-/** Columns by their headings; where those say nothing, in the usual order. */
+/**
+ * Columns by their headings; where those say nothing, in the usual order.
+ * @example
+ *   guessGirthColumns(['position', 'half-girth', 'half-breadth']) // → { position: 0, halfGirth: 1, halfBreadth: 2 }
+ */
 export function guessGirthColumns(headings: readonly string[]): GirthColumns {
   const find = (pattern: RegExp, not: readonly number[]) =>
     headings.findIndex((h, i) => pattern.test(h) && !not.includes(i));
@@ -92,12 +102,34 @@ export function guessGirthColumns(headings: readonly string[]): GirthColumns {
   return { position: p, halfGirth: g, halfBreadth: halfBreadth >= 0 ? halfBreadth : (free.shift() ?? -1) };
 }
 
-/** Whether the first row is headings: it holds something that is no figure. */
+/**
+ * Whether the first row is headings: it holds something that is no figure.
+ * @example
+ *   hasHeadings(
+ *     [
+ *       ['position', 'girth'],
+ *       ['0', '1.2'],
+ *     ],
+ *     { unit: 'm', decimalComma: false },
+ *   ) // → true
+ */
 export function hasHeadings(cells: readonly (readonly string[])[], style: TableStyle): boolean {
   return (cells[0] ?? []).some((c) => !readCell(c, style).ok);
 }
 
-/** Girths out of the cells of a table. Rows without a position are named; the rest is kept, in the order of the stations. */
+/**
+ * Girths out of the cells of a table. Rows without a position are named; the rest is kept, in the order of the stations.
+ * @example
+ *   readGirthTable({
+ *     cells: [
+ *       ['0', '1.2'],
+ *       ['1', '1.4'],
+ *     ],
+ *     columns: { position: 0, halfGirth: 1, halfBreadth: -1 },
+ *     style: { unit: 'm', decimalComma: false },
+ *     headings: false,
+ *   }).stations.length // → 2
+ */
 export function readGirthTable(options: {
   cells: readonly (readonly string[])[];
   columns: GirthColumns;
@@ -139,6 +171,16 @@ export function readGirthTable(options: {
 /**
  * A table of offsets out of cells: heights of the waterlines along the first row, positions of the stations down the
  * first column, or the other way round. Rows and columns are put in ascending order.
+ * @example
+ *   readOffsetCells({
+ *     cells: [
+ *       ['', '0', '2'],
+ *       ['0', '1', '1'],
+ *       ['1', '1.2', '1.2'],
+ *     ],
+ *     stationsAcross: true,
+ *     style: { unit: 'm', decimalComma: false },
+ *   }).table.stationsM // → [0, 2]
  */
 export function readOffsetCells(options: {
   cells: readonly (readonly string[])[];
@@ -185,7 +227,11 @@ export function readOffsetCells(options: {
   return { table, bad };
 }
 
-/** Girths as cells of a table, metres to the tenth of a millimetre. */
+/**
+ * Girths as cells of a table, metres to the tenth of a millimetre.
+ * @example
+ *   girthCells([{ xM: 0, halfGirthM: 1.2, halfBreadthM: null }]) // → [['position (m)', 'half-girth (m)', 'half-breadth (m)'], ['0', '1.2', '']]
+ */
 export function girthCells(stations: readonly GirthStation[]): string[][] {
   return [
     ['position (m)', 'half-girth (m)', 'half-breadth (m)'],
@@ -193,7 +239,10 @@ export function girthCells(stations: readonly GirthStation[]): string[][] {
   ];
 }
 
-/** A table of offsets as cells, metres, waterlines along the first row. */
+/**
+ * A table of offsets as cells, metres, waterlines along the first row.
+ * @example offsetCells(box)[0] // → ['station (m)', '0', '0.5', '1']
+ */
 export function offsetCells(table: OffsetTable): string[][] {
   return [
     ['station (m)', ...table.waterlinesM.map(figure)],

@@ -27,7 +27,10 @@ export function combineAreas(parts: readonly UncertainArea[]): { areaM2: number;
   return { areaM2, plusMinusM2, share: areaM2 === 0 ? 0 : plusMinusM2 / Math.abs(areaM2) };
 }
 
-/** How far apart several finds of one area are: the widest step over their mean, as a share. Null for fewer than two. */
+/**
+ * How far apart several finds of one area are: the widest step over their mean, as a share. Null for fewer than two.
+ * @example spreadOf([20, 25]) // → 0.2222
+ */
 export function spreadOf(areasM2: readonly number[]): number | null {
   if (areasM2.length < 2) return null;
   const mean = areasM2.reduce((a, b) => a + b, 0) / areasM2.length;

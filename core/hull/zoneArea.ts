@@ -5,7 +5,10 @@ import { isDimensioned, type ZoneArea } from './area';
 import { type PatchKind, type ZoneKind } from '../model/surface';
 import { sideShare } from './zones';
 
-/** The methods a kind of zone can have, the quickest first. */
+/**
+ * The methods a kind of zone can have, the quickest first.
+ * @example methodsFor('deck') // → ['dimensions', 'girths', 'shapes', 'typed', 'calibrated']
+ */
 export function methodsFor(kind: ZoneKind, patchKind: PatchKind | null = null): AreaMethod[] {
   if (patchKind !== null)
     return [...(patchKind === 'highWear' ? (['band'] as const) : []), 'shapes', 'typed', 'calibrated'];
@@ -24,17 +27,41 @@ export function methodsFor(kind: ZoneKind, patchKind: PatchKind | null = null): 
   ];
 }
 
-/** Whether a method has its figures, so that it may be shown beside the others. */
+/**
+ * Whether a method has its figures, so that it may be shown beside the others.
+ * @example
+ *   isMeasured(
+ *     { kind: 'underwater', boat, area: { method: 'dimensions', dimensions: {}, typed: null } },
+ *     'girths',
+ *   ) // → false
+ */
 export function isMeasured(question: AreaQuestion, method: AreaMethod): boolean {
   return AREA_BY[method].isMeasured(question);
 }
 
-/** Area of a zone by the method in use. @throws RangeError where that method lacks its figures */
+/**
+ * Area of a zone by the method in use.
+ * @throws RangeError where that method lacks its figures
+ * @example
+ *   zoneArea({
+ *     kind: 'underwater',
+ *     boat,
+ *     area: { method: 'typed', dimensions: {}, typed: { areaM2: 21, share: 0.05 } },
+ *   }).areaM2 // → 21
+ */
 export function zoneArea(question: AreaQuestion): ZoneArea {
   return areaBy(question, question.area.method);
 }
 
-/** Area of a zone by any method. @throws RangeError with what to do where that method lacks its figures */
+/**
+ * Area of a zone by any method.
+ * @throws RangeError with what to do where that method lacks its figures
+ * @example
+ *   areaBy(
+ *     { kind: 'underwater', boat, area: { method: 'typed', dimensions: {}, typed: null } },
+ *     'dimensions',
+ *   ).areaM2 // → 32
+ */
 export function areaBy(question: AreaQuestion, method: AreaMethod): ZoneArea {
   const { area, ofWholeHull } = AREA_BY[method];
   const whole = area(question);

@@ -43,7 +43,10 @@ export const OPENNESS: Record<ZoneKind, number> = {
   tank: 0,
 };
 
-/** Inside the boat neither rain nor wind reaches the paint. */
+/**
+ * Inside the boat neither rain nor wind reaches the paint.
+ * @example isSheltered('bilge') // → true
+ */
 export function isSheltered(exposure: Exposure): boolean {
   return exposure === 'interior' || exposure === 'bilge' || exposure === 'tank';
 }

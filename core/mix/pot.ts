@@ -6,6 +6,7 @@ import { finite, notNegative, positive } from '../guard';
  * Pot life, hours, at a temperature. In the pot it must not be over-told: hotter than the hottest column
  * it shortens further, colder than the coldest it is not lengthened; a single figure halves for every
  * +10 °C. [CP]
+ * @example potLifeH({ table: sheet.potLife, tempC: 30 }) // → { hours: 1, estimated: false }
  */
 export function potLifeH({ table, tempC }: { table: TimeTable; tempC: number }): { hours: number; estimated: boolean } {
   return { hours: hoursAtTemperature({ table, tempC, kind: 'maximum' }), estimated: isEstimated(table) };
@@ -45,7 +46,17 @@ export interface PotMark {
   readonly heightM: number;
 }
 
-/** Fill heights, m, of a straight round pot for parts poured one after the other: h = V / (π d²/4). */
+/**
+ * Fill heights, m, of a straight round pot for parts poured one after the other: h = V / (π d²/4).
+ * @example
+ *   potMarks({
+ *     pours: [
+ *       { name: 'Base', litres: 3 },
+ *       { name: 'Hardener', litres: 1 },
+ *     ],
+ *     diameterM: 0.2,
+ *   }).map((m) => m.upToL) // → [3, 4]
+ */
 export function potMarks({
   pours,
   diameterM,

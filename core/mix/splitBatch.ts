@@ -30,6 +30,7 @@ export interface Batch {
  * @returns volumes in L; masses in kg, null where a density is missing
  * @throws RangeError on an impossible ratio, and on a ratio by mass with a density missing
  * @example splitBatch({ parts: [{ name: 'base', ratio: 3 }, { name: 'hardener', ratio: 1 }], basis: 'volume', mixedL: 1 })
+ *   .parts.map((p) => p.volumeL) // → [0.75, 0.25]
  */
 export function splitBatch(options: {
   parts: readonly RatioPart[];

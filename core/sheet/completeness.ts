@@ -118,7 +118,10 @@ const ANSWERS: readonly Answer[] = [
   },
 ];
 
-/** How much of what a sheet of its kind could answer it does answer, 0–1, and what is missing. */
+/**
+ * How much of what a sheet of its kind could answer it does answer, 0–1, and what is missing.
+ * @example completeness(sheet).share // → 0.7647
+ */
 export function completeness(sheet: SheetBody): { readonly share: number; readonly gaps: readonly Gap[] } {
   const wanted = ANSWERS.filter((a) => a.wanted(sheet));
   const gaps = wanted.filter((a) => !a.there(sheet)).map(({ field, cannot }) => ({ field, cannot }));

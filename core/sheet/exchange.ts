@@ -37,13 +37,20 @@ export const EMPTY_SHEET = {
   caution: '',
 } as const;
 
+/**
+ * Sheets as a document of the open format `jack-plane/sheets`, JSON.
+ * @example JSON.parse(sheetsDocument([sheet])).format // → 'jack-plane/sheets'
+ */
 export function sheetsDocument(sheets: readonly SheetBody[]): string {
   return `${JSON.stringify({ format: SHEETS_FORMAT, version: SHEETS_VERSION, sheets }, null, 1)}\n`;
 }
 
 export type SheetsRead = { readonly rows: readonly unknown[] } | { readonly problem: string };
 
-/** The sheets of a JSON file, not yet looked over one by one. */
+/**
+ * The sheets of a JSON file, not yet looked over one by one.
+ * @example readSheetsDocument(sheetsDocument([sheet])).rows.length // → 1
+ */
 export function readSheetsDocument(text: string): SheetsRead {
   if (text.length > SHEETS_FILE_MAX)
     return { problem: 'This file is too large for data sheets. Split it, or choose another one.' };
@@ -95,7 +102,10 @@ export function flattenSheet(body: SheetBody): Record<string, string> {
   return row;
 }
 
-/** Rows of CSV for sheets, headings first, in the order a sheet is read. */
+/**
+ * Rows of CSV for sheets, headings first, in the order a sheet is read.
+ * @example sheetsToCells([sheet]).length // → 2
+ */
 export function sheetsToCells(sheets: readonly SheetBody[]): string[][] {
   const rows = sheets.map(flattenSheet);
   const headings: string[] = [];
@@ -117,7 +127,10 @@ function tableOf(text: string): unknown {
   });
 }
 
-/** The sheets of CSV cells, headings first, not yet looked over one by one. Texts stay texts: the contract reads the figures. */
+/**
+ * The sheets of CSV cells, headings first, not yet looked over one by one. Texts stay texts: the contract reads the figures.
+ * @example readSheetCells(sheetsToCells([sheet])).rows.length // → 1
+ */
 export function readSheetCells(cells: readonly (readonly string[])[]): SheetsRead {
   const [head, ...rest] = cells;
   const headings = (head ?? []).map((h) => asWritten(h));

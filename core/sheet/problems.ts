@@ -21,7 +21,14 @@ export const TABLE_NAMES = {
 } as const;
 export type TableName = keyof typeof TABLE_NAMES;
 
-/** Neighbouring columns of a table, cold to hot, where the warmer one takes longer: most likely a typing slip. */
+/**
+ * Neighbouring columns of a table, cold to hot, where the warmer one takes longer: most likely a typing slip.
+ * @example
+ *   wrongWay([
+ *     { tempC: 10, hours: 4 },
+ *     { tempC: 20, hours: 5 },
+ *   ]).length // → 1
+ */
 export function wrongWay(table: TimeTable): { colder: TimeAt; warmer: TimeAt }[] {
   const sorted = [...table].sort((a, b) => a.tempC - b.tempC);
   return sorted.slice(1).flatMap((warmer, i) => {
@@ -30,7 +37,17 @@ export function wrongWay(table: TimeTable): { colder: TimeAt; warmer: TimeAt }[]
   });
 }
 
-/** Look a sheet over for figures that cannot be, or that look like a typing slip. */
+/**
+ * Look a sheet over for figures that cannot be, or that look like a typing slip.
+ * @example
+ *   sheetProblems({
+ *     ...sheet,
+ *     touchDry: [
+ *       { tempC: 10, hours: 4 },
+ *       { tempC: 20, hours: 5 },
+ *     ],
+ *   }).length // → 1
+ */
 export function sheetProblems(sheet: SheetBody): SheetProblem[] {
   const problems: SheetProblem[] = [];
   const stop = (field: string, message: string) => problems.push({ field, message, severity: 'stop' });

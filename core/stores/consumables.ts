@@ -138,7 +138,31 @@ export interface ConsumableNeed {
   readonly costMinor: number | null;
 }
 
-/** Consumables by the yard's rules, those that come to nothing left out. @throws RangeError on impossible rules */
+/**
+ * Consumables by the yard's rules, those that come to nothing left out.
+ * @throws RangeError on impossible rules
+ * @example
+ *   consumablesFor({
+ *     rules: [
+ *       {
+ *         id: 'r',
+ *         name: 'Roller',
+ *         amount: 1,
+ *         per: 'coat',
+ *         method: 'roller',
+ *         inPack: 10,
+ *         priceMinor: 900,
+ *         supplier: '',
+ *       },
+ *     ],
+ *     work: {
+ *       zones: 1,
+ *       coats: [{ method: 'roller', tipped: false, areaM2: 10, abradedM2: 0, batches: 1 }],
+ *       borderM: 0,
+ *       days: 1,
+ *     },
+ *   }).map((c) => c.packs) // → [1]
+ */
 export function consumablesFor({
   rules,
   work,

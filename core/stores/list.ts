@@ -25,7 +25,10 @@ export interface SupplierList {
   readonly minor: number;
 }
 
-/** Everything to buy, by supplier; those without a name last. */
+/**
+ * Everything to buy, by supplier; those without a name last.
+ * @example shoppingLists({ products, consumables: [] }).map((l) => l.supplier) // → ['West', '']
+ */
 export function shoppingLists({
   products,
   consumables,
@@ -82,6 +85,22 @@ export interface Alternative {
  * Other products of the same kind, chemistry and number of parts that would put the same dry film on for less: to look
  * at, not to swap blindly. An antifouling stands in only for one of its own type that suits the same waters.
  * @returns cheapest first
+ * @example
+ *   cheaperProducts({
+ *     product: { ...products[0], sheet: { ...sheet, chemistry: 'epoxy' } },
+ *     sheets: [
+ *       {
+ *         id: 'other',
+ *         body: {
+ *           ...sheet,
+ *           chemistry: 'epoxy',
+ *           name: 'Other',
+ *           packs: [{ name: '4 L', sizeL: 4, priceMinor: 8000 }],
+ *         },
+ *       },
+ *     ],
+ *     chance: 0.9,
+ *   }).map((a) => a.costMinor) // → [8000]
  */
 export function cheaperProducts({
   product,

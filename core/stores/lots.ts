@@ -36,6 +36,14 @@ const DAY_MS = 86_400_000;
  * Pours told together where it makes no difference to what is left in any tin: those of one part on one day (UTC)
  * between two moments at which a tin of it was measured. What no tin can have given, or gave before it was measured
  * last, is left out.
+ * @example
+ *   mergedPours(
+ *     [
+ *       { sheetId: 'copper', part: 'Paint', litres: 1, at: noon },
+ *       { sheetId: 'copper', part: 'Paint', litres: 2, at: noon },
+ *     ],
+ *     [{ sheetId: 'copper', part: 'Paint', measuredAt: 0 }],
+ *   ).map((p) => p.litres) // → [3]
  */
 export function mergedPours(
   pours: readonly Pour[],
@@ -99,6 +107,13 @@ export function staleFrom(
  * go stale first.
  * @param options.today civil date, tells what is stale
  * @param options.shelfOf shelf life of a product
+ * @example
+ *   lotStates({
+ *     lots: [tin],
+ *     pours: [{ sheetId: 'copper', part: 'Paint', litres: 1, at: noon }],
+ *     today: '2026-06-01',
+ *     shelfOf: () => ({}),
+ *   }).map((l) => l.nowL) // → [1.5]
  */
 export function lotStates(options: {
   lots: readonly Lot[];

@@ -39,7 +39,10 @@ export function litreMinor(product: JobProduct): number | null {
   return kits.length > 0 ? Math.min(...kits) : null;
 }
 
-/** What the packs to buy cost, minor units; those without a price are not counted. */
+/**
+ * What the packs to buy cost, minor units; those without a price are not counted.
+ * @example packsMinor(products) // → 21000
+ */
 export function packsMinor(products: readonly Pick<JobProduct, 'purchase'>[]): number {
   return products.reduce((sum, p) => sum + (p.purchase?.costMinor ?? 0), 0);
 }
@@ -48,6 +51,8 @@ export function packsMinor(products: readonly Pick<JobProduct, 'purchase'>[]): n
  * What a job still costs: packs to buy, consumables, days in the yard; and what of the paint each coat and zone takes.
  * @param options.yardDays days on the hard that are paid, 0 or more
  * @returns minor units of the yard's currency, whole
+ * @example
+ *   jobMoney({ needs, products, consumables: [], yardDays: 3, yardCostPerDayMinor: 2500 }).packsMinor // → 21000
  */
 export function jobMoney(options: {
   needs: readonly CoatNeed[];

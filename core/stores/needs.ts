@@ -76,6 +76,13 @@ export interface Needs {
  * The coats of a boat that are still to go on, zone by zone. A coat in hand needs what its batches have not brought yet;
  * one that is finished needs nothing more. A coat whose figures cannot be worked out is left out and named.
  * @returns litres of unthinned mixed paint
+ * @example
+ *   coatNeeds({
+ *     surfaces: [zone],
+ *     buildUps: [{ surfaceId: 'bottom', layers }],
+ *     coats,
+ *     revisionById,
+ *   }).needs.map((n) => n.layerId) // → ['second']
  */
 export function coatNeeds({
   surfaces,
@@ -162,7 +169,10 @@ export function zoneNeeds({
   return { needs, without };
 }
 
-/** What coats to come amount to, by what rules of consumables count. */
+/**
+ * What coats to come amount to, by what rules of consumables count.
+ * @example workOf({ needs, borderM: 4, days: 2 }).coats.length // → 2
+ */
 export function workOf({
   needs,
   borderM,
@@ -186,7 +196,10 @@ export function workOf({
   };
 }
 
-/** Whether structure is still open beneath a zone's paint; stands to be moved are no structure. */
+/**
+ * Whether structure is still open beneath a zone's paint; stands to be moved are no structure.
+ * @example structureIsOpen({ openWork: [{ id: 'w', kind: 'laminate', note: '', done: false }] }) // → true
+ */
 export function structureIsOpen(surface: Pick<Surface, 'openWork'>): boolean {
   return blockingWork(surface).some((w) => w.kind !== 'underStand');
 }

@@ -34,6 +34,13 @@ export interface SharedShelf {
  * Share what stands on the shelf among the boats in hand: the first in the list takes what its coats want with the
  * chance chosen, the next what that leaves. Stale tins are not counted on.
  * @param options.sheetOf newest sheet of a product, its parts in order
+ * @example
+ *   shareShelf({
+ *     lots: [{ ...tin, nowL: 2.5, staleFrom: null, stale: false, tappedOn: null }],
+ *     boats: [{ boatId: 'boat', needs }],
+ *     sheetOf,
+ *     chance: 0.9,
+ *   }).reserved.map((r) => r.sheetId) // → ['copper']
  */
 export function shareShelf({
   lots,
@@ -98,6 +105,8 @@ export interface JobProduct extends ProductList {
 /**
  * What to buy for one job, product by product: the shelf first, then packs.
  * @throws RangeError on impossible figures
+ * @example
+ *   jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.9 }).map((p) => p.sheetId) // → ['barrier', 'copper']
  */
 export function jobList({
   needs,

@@ -105,6 +105,7 @@ export function productList(options: { product: ProductToBuy; chance: number }):
 /**
  * What buying one size smaller risks, and what would leave least over: for a list that is read, not for every frame of
  * a film that is dragged.
+ * @example otherWays(products[0]).smaller.chance // → 0
  */
 export function otherWays({ sheet, need, wantL, parts, purchase }: ProductList): OtherWays {
   if (!purchase) return { chance: 0, smaller: null, leastOver: null };

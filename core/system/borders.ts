@@ -26,7 +26,24 @@ export interface BorderZone {
   readonly layers: readonly StackLayer[];
 }
 
-/** What a border between two zones gets wrong. [CP] */
+/**
+ * What a border between two zones gets wrong. [CP]
+ * @example
+ *   checkBorder({
+ *     border: {
+ *       id: 'b',
+ *       upperId: 'a',
+ *       lowerId: 'bottom',
+ *       rule: 'overlap',
+ *       widthM: 0,
+ *       epoxyRunsOn: true,
+ *       handStripM: 0,
+ *       note: '',
+ *     },
+ *     upper: { id: 'a', name: 'Topsides', exposure: 'weather', layers: [] },
+ *     lower: { id: 'bottom', name: 'Bottom', exposure: 'immersed', layers: stack },
+ *   }).map((f) => f.rule) // → ['borderWidth']
+ */
 export function checkBorder({
   border,
   upper,

@@ -77,6 +77,10 @@ export interface BuildUpCheck {
  * Hold a build-up against the rules of what may lie on what.
  * @returns findings, stops first, then from the substrate out; `upper` and `lower` are places in `layers`, or what lies beneath the first
  * @throws never for a missing figure: a rule whose figure is not on the sheet is silent
+ * @example
+ *   checkBuildUp({ substrate: 'aluminium', exposure: 'immersed', layers: stack }).some(
+ *     (f) => f.rule === 'copperOnMetal',
+ *   ) // → true
  */
 export function checkBuildUp(check: BuildUpCheck): Finding[] {
   const stack = {

@@ -39,7 +39,10 @@ export interface LedgerOptions {
   readonly chance: number;
 }
 
-/** The coats of a build-up, each with its sheet; those whose sheet is not here are left out. */
+/**
+ * The coats of a build-up, each with its sheet; those whose sheet is not here are left out.
+ * @example withSheets(layers, revisionById).map((l) => l.sheet.kind) // → ['barrier', 'antifouling']
+ */
 export function withSheets(layers: readonly Layer[], revisionById: ReadonlyMap<string, SheetRevision>): SheetLayer[] {
   return layers.flatMap((layer) => {
     const sheet = revisionById.get(layer.sheetRevisionId)?.body;
@@ -50,6 +53,16 @@ export function withSheets(layers: readonly Layer[], revisionById: ReadonlyMap<s
 /**
  * A job's build-ups held against the rules, counted in litres and in packs, all at once: what is shown while a film is
  * dragged.
+ * @example
+ *   ledger({
+ *     zones: [{ surface: zone, layers, records: [], targetMicron: null }],
+ *     coats: [],
+ *     revisionById,
+ *     waters: null,
+ *     sheetOf,
+ *     onHandOf: () => [],
+ *     chance: 0.9,
+ *   }).products.length // → 2
  */
 export function ledger(options: LedgerOptions): Ledger {
   const { sheetOf, onHandOf, chance } = options;

@@ -25,6 +25,9 @@ const KIND_NAMES: Record<SheetBody['kind'], string> = {
  * @param options.sheets what may be taken, the newest revision of each product
  * @param options.newId makes the id of an added coat
  * @returns the coats mended, or a sentence that says what is missing
+ * @example
+ *   applyMend({ layers, mend: { kind: 'remove', at: 0, words: '' }, sheets: [], newId: () => 'new' }).layers
+ *     .length // → 1
  */
 export function applyMend(options: {
   layers: readonly Layer[];
@@ -87,7 +90,10 @@ export function applyMend(options: {
   }
 }
 
-/** A coat as its sheet recommends it, put on as its neighbour is. */
+/**
+ * A coat as its sheet recommends it, put on as its neighbour is.
+ * @example layerOf(copper, 'new').dftMicron // → 100
+ */
 export function layerOf(revision: SheetRevision, id: string, beside?: Pick<Layer, 'method'>): Layer {
   const { body } = revision;
   const allowed = body.methods?.map((m) => m.method) ?? [];
@@ -134,7 +140,11 @@ export interface Override {
   readonly painter: string;
 }
 
-/** Names a finding by the coats it is about, so that a reason written for it holds for that pair only. */
+/**
+ * Names a finding by the coats it is about, so that a reason written for it holds for that pair only.
+ * @example
+ *   overrideKey({ rule: 'copperOnMetal', upper: 0, lower: 'substrate' }, layers) // → 'copperOnMetal:first/barrier-1:substrate'
+ */
 export function overrideKey(
   finding: { rule: string; upper: number | null; lower: number | 'substrate' | 'existing' | null },
   layers: readonly Pick<Layer, 'id' | 'sheetRevisionId'>[],
@@ -149,6 +159,13 @@ export function overrideKey(
 /**
  * The overrides with one more, or with a new reason for one that was there.
  * @param options.said why it may stand, who says so and when
+ * @example
+ *   letStand({
+ *     overrides: [],
+ *     finding: { rule: 'copperOnMetal', upper: 0, lower: 'substrate' },
+ *     layers,
+ *     said: { reason: 'Isolated.', at: noon, painter: '' },
+ *   }).map((o) => o.rule) // → ['copperOnMetal']
  */
 export function letStand(options: {
   overrides: readonly Override[];

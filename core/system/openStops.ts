@@ -6,7 +6,17 @@ import { withSheets } from './ledger';
 import { overrideKey, type Override } from './mend';
 import type { Finding, ZoneRecord } from './stack';
 
-/** Stops of the rules about one coat of a zone that nobody has let stand. */
+/**
+ * Stops of the rules about one coat of a zone that nobody has let stand.
+ * @example
+ *   openStops({
+ *     surface: { substrate: 'aluminium', exposure: 'immersed', existing: 'bare' },
+ *     buildUp: { layers, overrides: [], records: [], targetMicron: null },
+ *     layerId: 'second',
+ *     revisionById,
+ *     waters: null,
+ *   }).map((f) => f.rule) // → ['copperOnMetal', 'antifoulingOnCuredEpoxy']
+ */
 export function openStops(options: {
   surface: Pick<Surface, 'substrate' | 'exposure' | 'existing'>;
   buildUp: {

@@ -77,6 +77,7 @@ export function buildUpPerM2(layers: readonly SheetLayer[]): BuildUpPerM2 {
 /**
  * What a build-up takes on an area. The area's error is shared by all its coats, so ranges add up straight.
  * @throws RangeError on an area below 0
+ * @example buildUpOnArea(buildUpPerM2(stack), { areaM2: 10, areaShare: 0.1 }).layers.length // → 2
  */
 export function buildUpOnArea({ layers, keptMicron, total, products }: BuildUpPerM2, area: AreaOf): BuildUpQuantities {
   return {
@@ -98,6 +99,7 @@ export function buildUpOnArea({ layers, keptMicron, total, products }: BuildUpPe
  * @param options.layers from the substrate out, each with its sheet
  * @returns litres of unthinned mixed paint; µm
  * @throws RangeError on impossible input
+ * @example buildUpQuantities({ areaM2: 10, areaShare: 0.1, layers: stack }).total.litres.likely // → 4.444
  */
 export function buildUpQuantities({ layers, ...area }: AreaOf & { layers: readonly SheetLayer[] }): BuildUpQuantities {
   return buildUpOnArea(buildUpPerM2(layers), area);

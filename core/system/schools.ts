@@ -36,6 +36,7 @@ export const ABRADE_M2_PER_H = 6;
 /**
  * A build-up told one school's way. Chemical: every coat in the tack window of the one beneath, where that gives
  * one; the others are abraded. Mechanical: every coat over an abraded one.
+ * @example inSchool(stack, 'mechanical')[1].prep // → 'abrade'
  */
 export function inSchool<L extends SheetLayer>(
   layers: readonly L[],
@@ -65,6 +66,10 @@ export function inSchool<L extends SheetLayer>(
 /**
  * Coats put in at a place: they go on as the school has it, but for a first one; the others stay as they were decided,
  * and so does a coat whose sheet is not here.
+ * @example
+ *   putIn({ layers, at: 1, added: [{ ...layer, id: 'new' }], bond: 'chemical', revisionById }).map(
+ *     (l) => l.id,
+ *   ) // → ['first', 'new', 'second']
  */
 export function putIn(options: {
   layers: readonly Layer[];
@@ -107,6 +112,7 @@ export interface SchoolFigures {
  * One coat a working day at most where the wait is longer than what is left of it. [CP]
  * @param options.workH hours worked in a day
  * @throws RangeError on impossible input
+ * @example schoolFigures({ layers: stack, areaM2: 10, areaShare: 0.1, tempC: 20 }).coats // → 2
  */
 export function schoolFigures({
   layers,
@@ -181,7 +187,11 @@ export interface AirAsked {
   readonly touchDryH: number | null;
 }
 
-/** What of the weather a build-up needs, coat by coat the strictest. @throws RangeError on an impossible table */
+/**
+ * What of the weather a build-up needs, coat by coat the strictest.
+ * @throws RangeError on an impossible table
+ * @example airAsked({ layers: stack, tempC: 20 }).touchDryH // → 3
+ */
 export function airAsked({ layers, tempC }: { layers: readonly Pick<SheetLayer, 'sheet'>[]; tempC: number }): AirAsked {
   const limits = layers.map((l) => l.sheet.limits);
   const strictest = (values: readonly (number | null)[], pick: (...values: number[]) => number) => {

@@ -132,7 +132,10 @@ export function filmWords(micron: number): string {
 
 export const filmOf = (layer: StackLayer): number => layer.dftMicron ?? layer.sheet.dftMicron;
 
-/** Dry film that is left of each coat, µm, after the abrading before the next one has taken its share. */
+/**
+ * Dry film that is left of each coat, µm, after the abrading before the next one has taken its share.
+ * @example keptFilms(stack) // → [100, 100]
+ */
 export function keptFilms(layers: readonly StackLayer[]): number[] {
   return layers.map((layer, i) => {
     const next = layers[i + 1];
@@ -141,12 +144,19 @@ export function keptFilms(layers: readonly StackLayer[]): number[] {
   });
 }
 
-/** The largest film the sheet lets one coat have by this method. */
+/**
+ * The largest film the sheet lets one coat have by this method.
+ * @example largestFilm(sheet, 'roller') // → 200
+ */
 export function largestFilm(sheet: SheetBody, method: PaintMethod | null): number | null {
   const row = sheet.methods?.find((m) => m.method === method);
   return row?.dftMaxMicron ?? sheet.dftMaxMicron;
 }
 
+/**
+ * The most thinner a sheet allows for a way of putting it on, in its own terms; null where it gives none.
+ * @example largestThinner(sheet, 'roller') // → 0.1
+ */
 export function largestThinner(sheet: SheetBody, method: PaintMethod | null): number | null {
   const row = sheet.methods?.find((m) => m.method === method);
   return row?.thinnerMax ?? sheet.thinner?.maxShare ?? null;

@@ -26,6 +26,8 @@ const SAME: readonly (keyof Layer)[] = [
 /**
  * Hold a zone's coats against the named build-up they follow.
  * @param options.sheetOf tells products apart from revisions: a newer revision of one product is no departure
+ * @example
+ *   departure({ named: layers, layers: layers.slice(0, 1), sheetOf: sheetIdOf }).differences // → ['1 coat fewer']
  */
 export function departure({
   named,
@@ -59,6 +61,9 @@ export function departure({
  * @param options.isOn whether a coat of the zone has been put on
  * @param options.newId left out where the coats are only shown: those to come are then the named build-up's own
  * @returns null where coats that are on do not fit the named build-up
+ * @example
+ *   applyNamed({ named: layers, current: [], isOn: () => false, sheetOf: sheetIdOf, newId: () => 'new' })
+ *     .length // → 2
  */
 export function applyNamed(options: {
   named: readonly Layer[];
@@ -81,6 +86,7 @@ export function applyNamed(options: {
 /**
  * A coat of another product in the same place: that product's own film and colour, by a method its sheet allows; what
  * was thinned for the old one no longer holds.
+ * @example onProduct(layer, copper).sheetRevisionId // → 'copper-1'
  */
 export function onProduct(layer: Layer, to: SheetRevision): Layer {
   const fresh = layerOf(to, layer.id, layer);
@@ -95,7 +101,10 @@ export function onProduct(layer: Layer, to: SheetRevision): Layer {
   };
 }
 
-/** One more of a coat, right on it: what only a first coat gets is not done again. */
+/**
+ * One more of a coat, right on it: what only a first coat gets is not done again.
+ * @example repeatCoat(layers, 'first', () => 'again').map((l) => l.id) // → ['first', 'again', 'second']
+ */
 export function repeatCoat(layers: readonly Layer[], layerId: string, newId: () => string): Layer[] {
   return layers.flatMap((l) =>
     l.id === layerId ? [l, { ...l, id: newId(), stripe: undefined, absorption: undefined }] : [l],
@@ -105,6 +114,8 @@ export function repeatCoat(layers: readonly Layer[], layerId: string, newId: () 
 /**
  * The coats in another order, the outermost last.
  * @returns a sentence where a coat to come would lie beneath one that is on the boat
+ * @example
+ *   reorderCoats({ layers, ids: ['second', 'first'], isOn: () => false }).layers.map((l) => l.id) // → ['second', 'first']
  */
 export function reorderCoats(options: {
   layers: readonly Layer[];
@@ -120,7 +131,16 @@ export function reorderCoats(options: {
     : { layers: next };
 }
 
-/** Put another product in place of one, in coats that are not on yet; its own film and colour, the rest as it was. */
+/**
+ * Put another product in place of one, in coats that are not on yet; its own film and colour, the rest as it was.
+ * @example
+ *   swapProduct({
+ *     layers,
+ *     isOn: () => false,
+ *     isFrom: (l) => l.id === 'first',
+ *     to: (l) => onProduct(l, copper),
+ *   }).map((l) => l.sheetRevisionId) // → ['copper-1', 'copper-1']
+ */
 export function swapProduct(options: {
   layers: readonly Layer[];
   isOn: (layerId: string) => boolean;
@@ -138,7 +158,10 @@ export interface Followers<Z> {
   readonly departed: readonly { readonly zone: Z; readonly differences: readonly string[] }[];
 }
 
-/** Tell the zones that still are as the named build-up has it from those that went their own way. */
+/**
+ * Tell the zones that still are as the named build-up has it from those that went their own way.
+ * @example followers({ named: layers, zones: [{ layers, namedId: 'n' }], sheetOf: sheetIdOf }).follow.length // → 1
+ */
 export function followers<Z extends { readonly layers: readonly Layer[] }>({
   named,
   zones,

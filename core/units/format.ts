@@ -6,12 +6,18 @@ export interface UnitChoice {
   readonly except?: Partial<Record<QuantityName, UnitSystem>>;
 }
 
-/** The system a quantity is shown in. */
+/**
+ * The system a quantity is shown in.
+ * @example systemFor({ system: 'metric', except: { film: 'us' } }, 'film') // → 'us'
+ */
 export function systemFor(choice: UnitChoice, quantity: QuantityName): UnitSystem {
   return choice.except?.[quantity] ?? choice.system;
 }
 
-/** The unit a figure of this size is shown in: the small one (mL, g, oz) below a tenth or so of the large. */
+/**
+ * The unit a figure of this size is shown in: the small one (mL, g, oz) below a tenth or so of the large.
+ * @example shownUnit('film', { system: 'us' }).symbol // → 'mil'
+ */
 export function shownUnit(quantity: QuantityName, choice: UnitChoice, core?: number): Unit {
   const ids = QUANTITIES[quantity].shown[systemFor(choice, quantity)];
   const large = unitOf(quantity, ids[0] as string);
@@ -28,7 +34,10 @@ export interface Figure {
   readonly unit: string;
 }
 
-/** A core value as number and unit, apart, so that the unit can be set lighter than the number. */
+/**
+ * A core value as number and unit, apart, so that the unit can be set lighter than the number.
+ * @example figure('volume', 2.5, { system: 'metric' }) // → { number: '2.50', unit: 'L' }
+ */
 export function figure(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number, unit?: Unit): Figure {
   const u = unit ?? shownUnit(quantity, choice, core);
   const value = fromCore(quantity, u.id, core);
@@ -40,6 +49,7 @@ export function figure(quantity: QuantityName, core: number, choice: UnitChoice,
 /**
  * The unit for weighing and pouring a batch of `total`: one for all its parts, so that the ratio shows, and
  * fine enough for a scale of one gram or a syringe.
+ * @example pouringUnit('volume', { system: 'metric' }, 0.4).symbol // → 'mL'
  */
 export function pouringUnit(quantity: 'volume' | 'mass', choice: UnitChoice, total: number): Unit {
   const system = systemFor(choice, quantity);
@@ -50,20 +60,29 @@ export function pouringUnit(quantity: 'volume' | 'mass', choice: UnitChoice, tot
   return { ...unitOf(quantity, id), digits };
 }
 
-/** "12.5 L" */
+/**
+ * "12.5 L"
+ * @example formatQuantity('temperature', 20, { system: 'us' }) // → '68.0 °F'
+ */
 export function formatQuantity(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number): string {
   const f = figure(quantity, core, choice, digits);
   return `${f.number} ${f.unit}`;
 }
 
-/** The text that goes into an input field, in the shown unit, to five figures; the value behind it stays whole. */
+/**
+ * The text that goes into an input field, in the shown unit, to five figures; the value behind it stays whole.
+ * @example editText('length', 3.2, { system: 'metric' }) // → '3.2'
+ */
 export function editText(quantity: QuantityName, core: number | null | undefined, choice: UnitChoice): string {
   if (core === null || core === undefined || !Number.isFinite(core)) return '';
   const u = shownUnit(quantity, choice);
   return String(Number(fromCore(quantity, u.id, core).toPrecision(5)));
 }
 
-/** A rounded decimal with a true minus, "−0" never shown. */
+/**
+ * A rounded decimal with a true minus, "−0" never shown.
+ * @example plainNumber(2.5, 3) // → '2.500'
+ */
 export function plainNumber(value: number, digits: number): string {
   const text = value.toFixed(digits);
   const tidy = Number(text) === 0 ? (0).toFixed(digits) : text;

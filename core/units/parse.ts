@@ -37,7 +37,7 @@ const FRACTIONS: Record<string, string> = {
  * and fractions of an inch ("7 1/4 in"). A figure that can be read in two ways ("1,500") is asked
  * about, never guessed. A decimal comma that can only be one ("1,5") is taken.
  *
- * @example parseQuantity({ quantity: 'film', text: '5 mil', system: 'metric' }) // → value 127
+ * @example parseQuantity({ quantity: 'film', text: '5 mil', system: 'metric' }) // → { ok: true, value: 127, unitId: 'mil' }
  */
 export function parseQuantity(options: { quantity: QuantityName; text: string; system: UnitSystem }): Parsed {
   const { quantity, system } = options;

@@ -183,7 +183,11 @@ export const QUANTITIES: Record<QuantityName, Quantity> = {
   },
 };
 
-/** One unit of a quantity by its id. @throws RangeError when the quantity has no such unit. */
+/**
+ * One unit of a quantity by its id.
+ * @throws RangeError when the quantity has no such unit.
+ * @example unitOf('film', 'mil').symbol // → 'mil'
+ */
 export function unitOf(quantity: QuantityName, id: string): Unit {
   const found = QUANTITIES[quantity].units.find((u) => u.id === id);
   if (!found) throw new Impossible(`There is no unit ${id} for ${quantity}.`);
@@ -196,13 +200,19 @@ export function toCore(quantity: QuantityName, unitId: string, value: number): n
   return value * u.factor + (u.offset ?? 0);
 }
 
-/** A core value told in `unitId`. */
+/**
+ * A core value told in `unitId`.
+ * @example fromCore('temperature', 'F', 20) // → 68
+ */
 export function fromCore(quantity: QuantityName, unitId: string, core: number): number {
   const u = unitOf(quantity, unitId);
   return (core - (u.offset ?? 0)) / u.factor;
 }
 
-/** The units a quantity is shown in, the large one first. */
+/**
+ * The units a quantity is shown in, the large one first.
+ * @example shownUnits('temperature', 'metric').map((u) => u.symbol) // → ['°C']
+ */
 export function shownUnits(quantity: QuantityName, system: UnitSystem): readonly Unit[] {
   return QUANTITIES[quantity].shown[system].map((id) => unitOf(quantity, id));
 }

@@ -1,0 +1,157 @@
+import type { SourcedHour, TempSample } from './air/weather';
+import { foldLog } from './coat/fold';
+import type { Layer } from './model/layer';
+import type { LogEntry } from './model/log';
+import type { SheetRevision } from './model/sheet';
+import type { Surface } from './model/surface';
+import type { OffsetRecord } from './model/area';
+import { sheet } from './sheet/example.fixture';
+import type { Lot } from './stores/lots';
+import { coatNeeds } from './stores/needs';
+import { jobList } from './stores/share';
+import { sheets } from './system/sheets.fixture';
+
+/**
+ * What examples in the comments of the core stand on, by these names: a made-up boat, a zone of 10 m², a sheet, two
+ * coats, one of them on, and air of 20 °C. `examples.test.ts` runs every example with them and all of the core.
+ */
+export const hour = 3_600_000;
+/** Noon of 1 June 2026, UTC. */
+export const noon = Date.UTC(2026, 5, 1, 12);
+
+export { sheet, sheets };
+export const revision: SheetRevision = { id: 'barrier-1', sheetId: 'barrier', revision: 1, body: sheet, createdAt: 0 };
+export const copper: SheetRevision = {
+  id: 'copper-1',
+  sheetId: 'copper',
+  revision: 1,
+  body: { ...sheets.copper, packs: [{ name: '2.5 L', sizeL: 2.5, priceMinor: 9000, supplier: 'West' }] },
+  createdAt: 0,
+};
+export const revisionById = new Map([revision, copper].map((r) => [r.id, r]));
+export const sheetOf = (sheetId: string) => [revision, copper].find((r) => r.sheetId === sheetId)?.body;
+/** Of a revision, the sheet. */
+export const sheetIdOf = (revisionId: string) => revisionById.get(revisionId)?.sheetId ?? '';
+
+const coat = (id: string, r: SheetRevision): Layer => ({
+  id,
+  sheetRevisionId: r.id,
+  dftMicron: 100,
+  method: 'roller',
+  thinnerShare: 0,
+  loss: 0.1,
+  deadVolumeLPerM2: 0,
+  colour: 'grey',
+  colourHex: '#8a9094',
+});
+/** A coat of barrier, and one of antifouling over it. */
+export const layer = coat('first', revision);
+export const layers = [layer, coat('second', copper)];
+export const stack = layers.map((l) => ({ ...l, sheet: (l.id === 'first' ? revision : copper).body }));
+
+export const boat = {
+  loaM: 9,
+  lwlM: 8,
+  beamM: 3,
+  draftM: 1,
+  freeboardM: 1,
+  form: 'full',
+  keels: 'none',
+} as const;
+export const zone: Surface = {
+  id: 'bottom',
+  name: 'Bottom',
+  kind: 'underwater',
+  substrate: 'gelcoat',
+  exposure: 'immersed',
+  existing: 'bare',
+  areaM2: 10,
+  areaShare: 0.1,
+};
+
+/** Every hour from a day before noon to three days after it, 20 °C and 60 %. */
+export const steady: SourcedHour[] = Array.from({ length: 97 }, (_, i) => ({
+  at: noon + (i - 24) * hour,
+  airC: 20,
+  rh: 0.6,
+  source: 'typed',
+}));
+export const temps: TempSample[] = steady.map(({ at, airC }) => ({ at, tempC: airC }));
+
+const entry = (kind: LogEntry['kind'], at: number, body: object): LogEntry =>
+  ({
+    id: `${kind}-${at}`,
+    boatId: 'boat',
+    stream: 'coat',
+    streamId: 'on',
+    kind,
+    occurredAt: at,
+    recordedAt: at,
+    painter: '',
+    device: '',
+    supersedes: null,
+    body,
+  }) as LogEntry;
+/** The first coat, put on from ten to eleven. */
+export const entries: LogEntry[] = [
+  entry('started', noon - 2 * hour, {
+    on: [{ surfaceId: 'bottom', layerId: 'first' }],
+    sheetRevisionId: 'barrier-1',
+    method: 'roller',
+    thinner: 0,
+    dftMicron: 100,
+    colour: 'grey',
+    colourHex: '#8a9094',
+    overrideReason: null,
+    abradedGrit: null,
+  }),
+  entry('finished', noon - hour, { litresOn: 2.4 }),
+];
+export const { coats } = foldLog(entries);
+
+/** What both coats take on the zone, and what of it is to be bought with an empty shelf. */
+export const { needs } = coatNeeds({
+  surfaces: [zone],
+  buildUps: [{ surfaceId: 'bottom', layers }],
+  coats: [],
+  revisionById,
+});
+export const products = jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.9 });
+
+/** A tin of antifouling, 2.5 L, full when it was looked at. */
+export const tin: Lot = {
+  id: 'tin',
+  sheetId: 'copper',
+  part: 'Paint',
+  sizeL: 2.5,
+  batchNumber: '',
+  supplier: '',
+  boughtOn: null,
+  openedOn: null,
+  expiresOn: null,
+  leftL: 2.5,
+  measuredAt: 0,
+  weighed: null,
+  note: '',
+};
+
+/** A box 4 m long, 2 m wide, 1 m deep that floats at half its depth. */
+export const box: OffsetRecord = {
+  stationsM: [0, 2, 4],
+  waterlinesM: [0, 0.5, 1],
+  halfBreadthsM: [
+    [1, 1, 1],
+    [1, 1, 1],
+    [1, 1, 1],
+  ],
+  waterlineM: 0.5,
+  fromBow: false,
+  includeBottom: true,
+};
+/** Three faces of a corner and the slope that closes it: edges of 1 m along x, y and z. */
+export const corner = new Float32Array([
+  ...[0, 0, 0, 0, 1, 0, 1, 0, 0],
+  ...[0, 0, 0, 1, 0, 0, 0, 0, 1],
+  ...[0, 0, 0, 0, 0, 1, 0, 1, 0],
+  ...[1, 0, 0, 0, 1, 0, 0, 0, 1],
+]);
