@@ -5,7 +5,9 @@ import { fastTmp } from './scripts/tmp';
 fastTmp();
 
 /** Tests of the routes: they run on both databases. */
-const ROUTES = ['app', 'sheets', 'hulls', 'stores', 'weather', 'together', 'onServer'].map((name) => `server/${name}.test.ts`);
+const ROUTES = ['app', 'sheets', 'hulls', 'stores', 'weather', 'together', 'onServer'].map(
+  (name) => `server/${name}.test.ts`,
+);
 
 export default defineConfig(async () => {
   const missing = await withoutPostgres();

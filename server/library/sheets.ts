@@ -2,14 +2,10 @@ import type { SheetBody } from '#core/model/sheet';
 import {
   at,
   overcoat,
-  
   tieCoat,
-  
   copperFree,
   lightMetalPrimer,
-  
   sealer,
-  
   bilge,
   two,
   tins,
