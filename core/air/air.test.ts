@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon';
 import psychrolib from 'psychrolib';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -124,6 +125,26 @@ describe('surface series', () => {
     expect(temperatureAt(series, T0 + 4 * H)).toBe(11);
     expect(temperatureAt(series, T0 + 5 * H)).toBeLessThan(11);
   });
+  it('a reading says nothing of the time before it', () => {
+    // 10 °C all day, 30 °C read one minute before the hour: half an hour before that it was still 10 °C.
+    const series = surfaceSeries({ weather: flat(3, 10), readings: [{ at: T0 + 59 * 60_000, surfaceC: 30 }] });
+    expect(temperatureAt(series, T0 + 30 * 60_000)).toBeCloseTo(10, 6);
+    expect(temperatureAt(series, T0 + 58.9 * 60_000)).toBeCloseTo(10, 6);
+    expect(temperatureAt(series, T0 + 59 * 60_000)).toBeCloseTo(30, 6);
+    // Read on the hour, it leaves the hour before alone as well.
+    const onTheHour = surfaceSeries({ weather: flat(3, 10), readings: [{ at: T0 + H, surfaceC: 30 }] });
+    expect(temperatureAt(onTheHour, T0 + H / 2)).toBeCloseTo(10, 6);
+    expect(temperatureAt(onTheHour, T0 + H)).toBeCloseTo(30, 6);
+    // A second reading leaves the fading of the first as it was.
+    const two = surfaceSeries({
+      weather: flat(8, 10),
+      readings: [
+        { at: T0, surfaceC: 16 },
+        { at: T0 + 3.5 * H, surfaceC: 30 },
+      ],
+    });
+    expect(temperatureAt(two, T0 + 3.25 * H)).toBeCloseTo(10 + 6 * (1 - 3.25 / 6), 3);
+  });
   it('sun warms an open face and a clear night cools it', () => {
     const sun = surfaceSeries({ weather: flat(2, 20, { sunWm2: 500, cloud: 0 }), readings: [], openness: 1 });
     const night = surfaceSeries({ weather: flat(2, 20, { sunWm2: 0, cloud: 0 }), readings: [], openness: 1 });
@@ -151,6 +172,22 @@ describe('weather', () => {
       [12, 'typed'],
       [21, 'simulated'],
     ]);
+  });
+  it('a typed hour replaces the simulated ones of its time where clocks stand half an hour off', () => {
+    const at = (k: number) => T0 + k * H;
+    const hours = mergeIssues([
+      { source: 'simulated', issuedAt: 0, hours: [0, 1, 2, 3, 4, 5].map((k) => ({ at: at(k), airC: 25, rh: 0.5 })) },
+      { source: 'typed', issuedAt: 0, hours: [1.5, 2.5, 3.5].map((k) => ({ at: at(k), airC: 10, rh: 0.5 })) },
+    ]);
+    expect(hours.map((h) => [(h.at - T0) / H, h.airC])).toEqual([
+      [0, 25],
+      [1.5, 10],
+      [2.5, 10],
+      [3.5, 10],
+      [5, 25],
+    ]);
+    // A coat that wants 4 h at 20 °C and twice that at 10 °C is not helped by warmth nobody forecast.
+    expect(weatherAt(hours, at(2))?.airC).toBe(10);
   });
   it('keeps what an older issue said of the time before the newer one', () => {
     const at = (h: number, airC: number): WeatherHour => ({ at: T0 + h * H, airC, rh: 0.6 });
@@ -214,6 +251,29 @@ describe('weather', () => {
     const hours = hourlyFromDays([{ startsAt: T0, endsAt: T0 + 23 * H, lowC: 5, highC: 12, rh: 0.6 }]);
     expect(hours[hours.length - 1]?.at).toBe(T0 + 23 * H);
   });
+  it.each(['2026-03-29', '2026-10-25', '2026-06-10'])(
+    'keeps the low at six, the high at three and rain at its hours by the clock on %s [reference: Luxon]',
+    (date) => {
+      const start = DateTime.fromISO(date, { zone: 'Europe/Paris' });
+      const hours = hourlyFromDays([
+        {
+          startsAt: start.toMillis(),
+          endsAt: start.plus({ days: 1 }).toMillis(),
+          lowC: 5,
+          highC: 15,
+          dewC: 2,
+          rainHours: [[8, 10]],
+        },
+      ]);
+      const local = hours.map((h) => ({
+        ...h,
+        clock: DateTime.fromMillis(h.at, { zone: 'Europe/Paris' }).toFormat('H'),
+      }));
+      expect(local.find((h) => h.airC === Math.min(...hours.map((x) => x.airC)))?.clock).toBe('6');
+      expect(local.find((h) => h.airC === Math.max(...hours.map((x) => x.airC)))?.clock).toBe('15');
+      expect(local.filter((h) => (h.rainMm ?? 0) > 0).map((h) => h.clock)).toEqual(['8', '9']);
+    },
+  );
   it('asks for what is missing', () => {
     const day = { startsAt: T0, endsAt: T0 + 24 * H, lowC: 5, highC: 12 };
     expect(() => hourlyFromDays([])).toThrow(/at least one day/);

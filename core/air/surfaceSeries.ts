@@ -6,6 +6,8 @@ import { Impossible } from '../impossible';
 const HOUR_MS = 3_600_000;
 /** A reading's difference has faded out after about this long. [CP] */
 export const READING_FADE_H = 6;
+/** A reading makes a step: so shortly before it the surface is still what it was told to be. */
+const BEFORE_MS = 1;
 /** Full sun on an open, sun-facing face: °C above the air for each W/m². [M] */
 const SUN_GAIN_C_PER_WM2 = 0.012;
 /** A clear night sky cools an open, sky-facing face below the air by about this. [M] */
@@ -20,7 +22,7 @@ const CLEAR_SKY_COOLING_C = 2.5;
  * carries `sunWm2` and `cloud`. [M]
  *
  * A reading counts from its instant on, never before it, and a later reading replaces an earlier one.
- * The result is ascending, with a sample at every hour and at every reading inside the weather's span.
+ * The result is ascending, with a sample at every hour, at every reading inside the weather's span and just before it.
  *
  * @throws RangeError when the weather is empty or not in order of time, or a figure is impossible.
  */
@@ -63,17 +65,25 @@ export function surfaceSeries(options: {
   // Both are in order of time, so one walk through the hours and the readings between them tells all.
   const out: TempSample[] = [];
   let shift: (typeof shifts)[number] | undefined;
-  let next = 0;
-  const add = (at: number, tempC: number) => {
-    while (next < shifts.length && (shifts[next] as (typeof shifts)[number]).at <= at) shift = shifts[next++];
+  const shifted = (at: number, tempC: number): number => {
     const faded = shift ? Math.max(0, 1 - (at - shift.at) / (READING_FADE_H * HOUR_MS)) : 0;
-    out.push({ at, tempC: tempC + (shift ? shift.differenceC * faded : 0) });
+    return tempC + (shift ? shift.differenceC * faded : 0);
+  };
+  const add = (at: number, tempC = temperatureAt(carried, at)) => {
+    if (at > (out[out.length - 1]?.at ?? -Infinity)) out.push({ at, tempC: shifted(at, tempC) });
+  };
+  let next = 0;
+  /** The readings up to an instant, each with what held until just before it. */
+  const take = (until: number) => {
+    for (let reading = shifts[next]; reading && reading.at <= until; reading = shifts[(next += 1)]) {
+      const inside = reading.at >= first.at;
+      if (inside && reading.at - BEFORE_MS >= first.at) add(reading.at - BEFORE_MS);
+      shift = reading;
+      if (inside && reading.at < until) add(reading.at);
+    }
   };
   for (const sample of carried) {
-    for (let coming = shifts[next]; coming && coming.at < sample.at; coming = shifts[next]) {
-      if (coming.at >= first.at) add(coming.at, temperatureAt(carried, coming.at));
-      else shift = shifts[next++];
-    }
+    take(sample.at);
     add(sample.at, sample.tempC);
   }
   return out;

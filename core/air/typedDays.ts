@@ -46,10 +46,7 @@ export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
     temperatureC(day.highC, 'High');
     if (day.lowC > day.highC)
       throw new Impossible(`The low (${day.lowC} °C) is above the high (${day.highC} °C). Swap them.`);
-    turns.push(
-      { at: day.startsAt + LOW_HOUR * HOUR_MS, airC: day.lowC },
-      { at: day.startsAt + HIGH_HOUR * HOUR_MS, airC: day.highC },
-    );
+    turns.push({ at: instantOf(day, LOW_HOUR), airC: day.lowC }, { at: instantOf(day, HIGH_HOUR), airC: day.highC });
   }
   const firstDay = ordered[0] as TypedDay;
   const lastDay = ordered[ordered.length - 1] as TypedDay;
@@ -63,7 +60,7 @@ export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
     const final = day === lastDay;
     for (let at = day.startsAt; final ? at <= day.endsAt : at < day.endsAt; at += HOUR_MS) {
       const airC = betweenTurns(turns, at);
-      const localHour = (at - day.startsAt) / HOUR_MS;
+      const localHour = localHourOf(day, at);
       const wet = (day.rainHours ?? []).some(
         ([from, to]) => localHour >= finite(from, 'Rain from') && localHour < finite(to, 'Rain to'),
       );
@@ -77,6 +74,17 @@ export function hourlyFromDays(days: readonly TypedDay[]): WeatherHour[] {
     }
   }
   return hours;
+}
+
+/** Clocks are changed in the small hours: until then hours count from midnight, from then on back from the next one. */
+const CLOCKS_CHANGE_HOUR = 2;
+
+/** The instant of a local hour of a day, later than when clocks are changed. */
+const instantOf = (day: TypedDay, hour: number): number => day.endsAt - (24 - hour) * HOUR_MS;
+
+function localHourOf(day: TypedDay, at: number): number {
+  const sinceMidnight = (at - day.startsAt) / HOUR_MS;
+  return sinceMidnight < CLOCKS_CHANGE_HOUR ? sinceMidnight : 24 - (day.endsAt - at) / HOUR_MS;
 }
 
 /** The dew point that gives the day its mean RH at its mean temperature. */

@@ -42,6 +42,8 @@ export interface SourcedHour extends WeatherHour {
   readonly source: WeatherSource;
 }
 
+const HOUR_MS = 3_600_000;
+
 /**
  * One hourly series out of many issues: what a person typed wins over the simulator; an issue replaces
  * all that its source had said of the time after it. Ascending in time, one sample an instant.
@@ -63,11 +65,17 @@ export function mergeIssues(issues: readonly WeatherIssue[], now = Infinity): So
       for (const hour of issue.hours) if (hour.at < replacedFrom) byHour.set(hour.at, { ...hour, source });
     });
   }
-  return [...byHour.values()].sort((a, b) => a.at - b.at);
+  const hours = [...byHour.values()].sort((a, b) => a.at - b.at);
+  // Where clocks stand half an hour off, typed hours lie between the simulated ones, and tell of the same time.
+  const typedNear = (hour: SourcedHour | undefined, at: number) =>
+    hour?.source === 'typed' && Math.abs(hour.at - at) < HOUR_MS;
+  return hours.filter(
+    ({ at, source }, i) => source === 'typed' || !(typedNear(hours[i - 1], at) || typedNear(hours[i + 1], at)),
+  );
 }
 
 /** Hours further apart than this are not joined by a line: nobody knows what the air did between. [CP] */
-export const GAP_MS = 3 * 3_600_000;
+export const GAP_MS = 3 * HOUR_MS;
 
 /**
  * Where an ascending series says nothing for more than three hours, as pairs of the hours around each gap, epoch ms.

@@ -161,4 +161,13 @@ describe('tables of girths and offsets', () => {
       ),
     );
   });
+
+  it('reads bare fractions and comma decimals in the unit of the table', () => {
+    // 7½ in = 190.5 mm; 1505,5 can only be a decimal, and the table is in millimetres.
+    expect(readCell('7 1/2', { unit: 'in', decimalComma: false })).toEqual({ ok: true, value: 0.1905 });
+    expect(readCell('1505,5', { unit: 'mm', decimalComma: false })).toMatchObject({ ok: true, value: 1.5055 });
+    expect(readCell('1/4', { unit: 'ft', decimalComma: false })).toMatchObject({ ok: true, value: 0.0762 });
+    expect(readCell('7 1/2 in', { unit: 'mm', decimalComma: false })).toMatchObject({ ok: true, value: 0.1905 });
+    expect(readCell('1,505', { unit: 'mm', decimalComma: false })).toMatchObject({ ok: false });
+  });
 });

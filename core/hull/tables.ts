@@ -43,15 +43,7 @@ export function readCell(text: string, style: TableStyle): Cell {
     };
   }
   const pointed = style.decimalComma ? tidy.replace(/\./g, '').replace(',', '.') : tidy;
-  if (/^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(pointed)) {
-    const value = toCore('length', style.unit, Number(pointed));
-    return { ok: true, value };
-  }
-  const parsed = parseQuantity({
-    quantity: 'length',
-    text: pointed,
-    system: style.unit === 'ft' || style.unit === 'in' ? 'us' : 'metric',
-  });
+  const parsed = parseQuantity({ quantity: 'length', text: pointed, system: 'metric', bareUnit: style.unit });
   return parsed.ok ? { ok: true, value: parsed.value } : parsed;
 }
 

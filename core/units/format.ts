@@ -1,4 +1,13 @@
-import { fromCore, QUANTITIES, unitOf, US_GALLON_L, type QuantityName, type Unit, type UnitSystem } from './quantities';
+import {
+  fromCore,
+  isAbsurd,
+  QUANTITIES,
+  unitOf,
+  US_GALLON_L,
+  type QuantityName,
+  type Unit,
+  type UnitSystem,
+} from './quantities';
 
 /** Which system each quantity is shown in: one for all, with exceptions ("metric, but film in mils"). */
 export interface UnitChoice {
@@ -76,7 +85,8 @@ export function formatQuantity(quantity: QuantityName, core: number, choice: Uni
 export function editText(quantity: QuantityName, core: number | null | undefined, choice: UnitChoice): string {
   if (core === null || core === undefined || !Number.isFinite(core)) return '';
   const u = shownUnit(quantity, choice);
-  return String(Number(fromCore(quantity, u.id, core).toPrecision(5)));
+  const value = Number(fromCore(quantity, u.id, core).toPrecision(5));
+  return isAbsurd(quantity, u, value) ? `${value} ${u.symbol}` : String(value);
 }
 
 /**

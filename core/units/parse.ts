@@ -1,8 +1,20 @@
-import { QUANTITIES, shownUnits, toCore, type QuantityName, type Unit, type UnitSystem } from './quantities';
+import {
+  isAbsurd,
+  QUANTITIES,
+  shownUnits,
+  toCore,
+  unitOf,
+  type QuantityName,
+  type Unit,
+  type UnitSystem,
+} from './quantities';
 
-export type Parsed =
-  | { readonly ok: true; readonly value: number; readonly unitId: string }
-  | { readonly ok: false; readonly message: string };
+interface Refused {
+  readonly ok: false;
+  readonly message: string;
+}
+
+export type Parsed = { readonly ok: true; readonly value: number; readonly unitId: string } | Refused;
 
 const EXAMPLES: Record<QuantityName, string> = {
   length: '9.6, 960 cm or 31\'6"',
@@ -37,25 +49,24 @@ const FRACTIONS: Record<string, string> = {
  * and fractions of an inch ("7 1/4 in"). A figure that can be read in two ways ("1,500") is asked
  * about, never guessed. A decimal comma that can only be one ("1,5") is taken.
  *
+ * A bare number that would be absurd in that unit (a film of 3 µm, a boat of 960 m) is asked about too; with its unit
+ * it is taken.
+ *
+ * @param options.bareUnit id of the unit of a bare number, where it is another one than is shown
  * @example parseQuantity({ quantity: 'film', text: '5 mil', system: 'metric' }) // → { ok: true, value: 127, unitId: 'mil' }
  */
-export function parseQuantity(options: { quantity: QuantityName; text: string; system: UnitSystem }): Parsed {
+export function parseQuantity(options: {
+  quantity: QuantityName;
+  text: string;
+  system: UnitSystem;
+  bareUnit?: string;
+}): Parsed {
   const { quantity, system } = options;
-  let text = options.text.trim().toLowerCase().replace(/−/g, '-').replace(/ /g, ' ');
-  for (const [mark, spelled] of Object.entries(FRACTIONS)) text = text.replaceAll(mark, spelled);
-  if (text === '') return fail(`Type a figure, for example ${EXAMPLES[quantity]}.`);
-
-  const ambiguous = /(^|[^\d.,])(\d{1,3}),(\d{3})(?![\d,.])/.exec(text);
-  if (ambiguous && ambiguous[2] !== '0') {
-    const [, , whole, rest] = ambiguous;
-    return fail(`"${whole},${rest}" could be ${whole}${rest} or ${whole}.${rest}. Type it without the comma.`);
-  }
-  if (/,\d*,|\d\.\d*\.|,\d*\.|\.\d*,/.test(text))
-    return fail(`"${options.text.trim()}" has too many points or commas. Type it as ${EXAMPLES[quantity]}.`);
-  text = text.replace(/(\d),(\d)/g, '$1.$2').replace(/(^|[^\d])[,.](\d)/g, '$10.$2');
-
+  const bare = options.bareUnit ? unitOf(quantity, options.bareUnit) : (shownUnits(quantity, system)[0] as Unit);
+  const tidy = tidied(options.text, quantity);
+  if ('message' in tidy) return tidy;
   const term = /^([+-]?)\s*(?:(\d+)[\s-]+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:\.\d*)?(?:e[+-]?\d+)?))\s*/;
-  let rest = text;
+  let rest = tidy.text;
   let total = 0;
   let sign = 1;
   let terms = 0;
@@ -81,10 +92,9 @@ export function parseQuantity(options: { quantity: QuantityName; text: string; s
       unit = spelled.unit;
       rest = rest.slice(spelled.length).trim();
     } else if (rest === '') {
-      unit =
-        terms > 0 && lastUnit
-          ? (nextSmaller(lastUnit, quantity) ?? (shownUnits(quantity, system)[0] as Unit))
-          : (shownUnits(quantity, system)[0] as Unit);
+      unit = terms > 0 && lastUnit ? (nextSmaller(lastUnit, quantity) ?? bare) : bare;
+      if (terms === 0 && !options.bareUnit && isAbsurd(quantity, unit, sign * value))
+        return fail(askUnit(options.text, quantity, unit));
     } else {
       return fail(`"${unitText.trim() || rest}" is not a unit of ${words(quantity)}. Use ${unitList(quantity)}.`);
     }
@@ -97,7 +107,33 @@ export function parseQuantity(options: { quantity: QuantityName; text: string; s
   return { ok: true, value: total, unitId: (lastUnit as Unit).id };
 }
 
-function fail(message: string): Parsed {
+/** The text in one spelling; or what is to be asked about it. */
+function tidied(typed: string, quantity: QuantityName): { text: string } | Refused {
+  let text = typed.trim().toLowerCase().replace(/−/g, '-').replace(/ /g, ' ').replace(/’/g, "'");
+  for (const [mark, spelled] of Object.entries(FRACTIONS)) text = text.replaceAll(mark, spelled);
+  if (text === '') return fail(`Type a figure, for example ${EXAMPLES[quantity]}.`);
+  const ambiguous = /(^|[^\d.,])(\d{1,3})([,'])(\d{3})(?![\d,.])/.exec(text);
+  if (ambiguous && ambiguous[2] !== '0') {
+    const [, , whole, mark, rest] = ambiguous as unknown as [string, string, string, string, string];
+    const other = mark === ',' ? `${whole}.${rest}` : `${whole} ft ${rest} in`;
+    return fail(
+      `"${whole}${mark}${rest}" could be ${whole}${rest} or ${other}. Type it without the ${mark === ',' ? 'comma' : 'mark'}.`,
+    );
+  }
+  if (/,\d*,|\d\.\d*\.|,\d*\.|\.\d*,/.test(text))
+    return fail(`"${typed.trim()}" has too many points or commas. Type it as ${EXAMPLES[quantity]}.`);
+  text = text.replace(/(\d),(\d)/g, '$1.$2').replace(/(^|[^\d])[,.](\d)/g, '$10.$2');
+  // "8 oz." and "3'-6"" are how they are written on drawings and labels.
+  return { text: text.replace(/([a-z])\.(?=\s|$)/g, '$1').replace(/(['′]|ft|feet)\s*-\s*(?=\d)/g, '$1 ') };
+}
+
+const askUnit = (text: string, quantity: QuantityName, unit: Unit): string =>
+  `"${text.trim()}" would be ${text.trim()} ${unit.symbol}. If that is meant, type the unit with it; other units are ${unitList(
+    quantity,
+    unit,
+  )}.`;
+
+function fail(message: string): Refused {
   return { ok: false, message };
 }
 
@@ -137,9 +173,10 @@ function words(quantity: QuantityName): string {
   return names[quantity] ?? quantity;
 }
 
-function unitList(quantity: QuantityName): string {
+/** All units that are read for a quantity, but the one left out. */
+function unitList(quantity: QuantityName, without?: Unit): string {
   return QUANTITIES[quantity].units
-    .slice(0, 4)
+    .filter((u) => u !== without)
     .map((u) => u.symbol)
     .join(', ');
 }

@@ -95,11 +95,18 @@ export const QUANTITIES: Record<QuantityName, Quantity> = {
       unit('mL', 'mL', 0.001, 0, ['ml', 'cc', 'cm3']),
       unit('m3', 'm³', 1000, 2, ['m^3', 'cbm']),
       unit('ft3', 'ft³', (FOOT_M * 10) ** 3, 1, ['ft^3', 'cuft', 'cu ft']),
-      unit('galUS', 'US gal', US_GALLON_L, 2, ['gal', 'gallon', 'gallons', 'usgal']),
-      unit('qtUS', 'US qt', US_GALLON_L / 4, 2, ['qt', 'quart', 'quarts']),
-      unit('ptUS', 'US pt', US_GALLON_L / 8, 2, ['pt', 'pint', 'pints']),
-      unit('flozUS', 'fl oz', US_GALLON_L / 128, 1, ['oz', 'floz', 'us fl oz', 'ounce', 'ounces']),
-      unit('galImp', 'imp gal', IMPERIAL_GALLON_L, 2, ['impgal', 'uk gal']),
+      unit('galUS', 'US gal', US_GALLON_L, 2, ['gal', 'gallon', 'gallons', 'usgal', 'us gallon', 'us gallons']),
+      unit('qtUS', 'US qt', US_GALLON_L / 4, 2, ['qt', 'quart', 'quarts', 'us quart', 'us quarts']),
+      unit('ptUS', 'US pt', US_GALLON_L / 8, 2, ['pt', 'pint', 'pints', 'us pint', 'us pints']),
+      unit('flozUS', 'fl oz', US_GALLON_L / 128, 1, ['oz', 'floz', 'us fl oz', 'us oz', 'ounce', 'ounces']),
+      unit('galImp', 'imp gal', IMPERIAL_GALLON_L, 2, [
+        'impgal',
+        'uk gal',
+        'imperial gallon',
+        'imperial gallons',
+        'uk gallon',
+        'uk gallons',
+      ]),
       unit('flozImp', 'imp fl oz', IMPERIAL_GALLON_L / 160, 1, ['imp oz', 'uk oz', 'uk fl oz']),
     ],
     shown: { metric: ['L', 'mL'], us: ['galUS', 'flozUS'] },
@@ -110,6 +117,7 @@ export const QUANTITIES: Record<QuantityName, Quantity> = {
       unit('um', 'µm', 1, 0, ['um', 'μm', 'micron', 'microns', 'mic', 'my']),
       unit('mil', 'mil', MIL_MICRON, 1, ['mils', 'thou']),
       unit('mm', 'mm', 1000, 2),
+      unit('in', 'in', MIL_MICRON * 1000, 4, ['inch', 'inches', '"', '″']),
     ],
     shown: { metric: ['um'], us: ['mil'] },
   },
@@ -144,6 +152,7 @@ export const QUANTITIES: Record<QuantityName, Quantity> = {
     units: [
       unit('kgL', 'kg/L', 1, 2, ['kg/l', 'g/ml', 'g/cm3', 'sg']),
       unit('lbgal', 'lb/gal', POUND_KG / US_GALLON_L, 2, ['lb/usgal', 'lbs/gal', 'ppg']),
+      unit('kgm3', 'kg/m³', 0.001, 0, ['kg/m3', 'kg/m^3', 'g/l']),
     ],
     shown: { metric: ['kgL'], us: ['lbgal'] },
   },
@@ -215,4 +224,22 @@ export function fromCore(quantity: QuantityName, unitId: string, core: number): 
  */
 export function shownUnits(quantity: QuantityName, system: UnitSystem): readonly Unit[] {
   return QUANTITIES[quantity].shown[system].map((id) => unitOf(quantity, id));
+}
+
+/** Bare numbers outside of this, in the unit that is shown, are a slip or meant in another unit. */
+const SENSIBLE: Partial<Record<QuantityName, Record<string, readonly [low: number, high: number]>>> = {
+  film: { um: [5, 5000], mil: [0.2, 200] },
+  length: { m: [0, 100], ft: [0, 330] },
+  temperature: { C: [-40, 60], F: [-40, 140] },
+  density: { kgL: [0.4, 5], lbgal: [3, 42] },
+  mass: { kg: [0, 1000], lb: [0, 2200] },
+};
+
+/**
+ * Whether a bare number in a unit is a slip, most likely, or meant in another unit.
+ * @example isAbsurd('film', unitOf('film', 'um'), 3) // → true
+ */
+export function isAbsurd(quantity: QuantityName, unit: Unit, value: number): boolean {
+  const bounds = SENSIBLE[quantity]?.[unit.id];
+  return bounds !== undefined && value !== 0 && (value < bounds[0] || value > bounds[1]);
 }

@@ -10,6 +10,7 @@ import {
   toCore,
   US_GALLON_L,
   type QuantityName,
+  type UnitSystem,
 } from '../index';
 
 const read = (quantity: QuantityName, text: string, system: 'metric' | 'us' = 'metric') => {
@@ -97,6 +98,48 @@ describe('typed figures', () => {
     ['length', "'; drop table", 'could not be read'],
   ] as [QuantityName, string, string][])('refuses %s "%s" with a sentence', (quantity, text, sentence) => {
     expect(refusal(quantity, text)).toContain(sentence);
+  });
+});
+
+describe('how people type figures', () => {
+  const read = (quantity: QuantityName, text: string, system: UnitSystem = 'metric') =>
+    parseQuantity({ quantity, text, system });
+  it.each([
+    // Worked by hand: 1 ft = 0.3048 m, 1 in = 25.4 mm, US fluid ounce 29.5735 mL, US gallon 3.785412 L.
+    ['length', `3'-6"`, 1.0668],
+    ['length', `3’-6"`, 1.0668],
+    ['length', '3 ft - 6 in', 1.0668],
+    ['volume', '8 oz.', 0.236588],
+    ['volume', '1.5 US gallons', 5.678118],
+    ['volume', '1 imperial gallon', 4.54609],
+    ['density', '1520 kg/m3', 1.52],
+    ['film', '13/64 in', 5159.375],
+    ['film', '3 um', 3],
+  ] as const)('%s: %s', (quantity, text, value) => {
+    const found = read(quantity, text);
+    expect(found.ok && found.value).toBeCloseTo(value, 5);
+  });
+  it('asks about what can be read in two ways, or is absurd in the unit it would be in', () => {
+    expect(read('length', "1'500")).toMatchObject({ ok: false, message: expect.stringMatching(/1500 or 1 ft 500 in/) });
+    expect(read('volume', "1'500")).toMatchObject({ ok: false });
+    for (const [quantity, text, system] of [
+      ['film', '3', 'metric'],
+      ['film', '250', 'us'],
+      ['length', '960', 'metric'],
+      ['temperature', '64', 'metric'],
+      ['density', '1520', 'metric'],
+    ] as const)
+      expect(read(quantity, text, system)).toMatchObject({
+        ok: false,
+        message: expect.stringMatching(/type the unit/),
+      });
+    expect(read('film', '0')).toMatchObject({ ok: true, value: 0 });
+  });
+  it('names every unit that works when it knows the one typed not', () => {
+    const found = read('volume', '3 buckets');
+    expect(found.ok).toBe(false);
+    for (const name of ['L', 'mL', 'US gal', 'US qt', 'fl oz', 'imp gal'])
+      expect(!found.ok && found.message).toContain(name);
   });
 });
 
