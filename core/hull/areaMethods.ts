@@ -82,7 +82,12 @@ function byGirths(record: GirthRecord | null): ZoneArea {
     record.stations[0]?.halfGirthM === null || record.stations[record.stations.length - 1]?.halfGirthM === null;
   return {
     areaM2: found.areaM2,
-    share: taped.length < FEW_STATIONS ? GIRTH_SHARE.few : sloped ? GIRTH_SHARE.sloped : GIRTH_SHARE.plain,
+    share:
+      Math.hypot(
+        taped.length < FEW_STATIONS ? GIRTH_SHARE.few : sloped ? GIRTH_SHARE.sloped : GIRTH_SHARE.plain,
+        found.rule === 'trapezoid' ? coarseShare(taped) : 0,
+      ) +
+      untapedM2(record.stations) / found.areaM2,
     working: {
       what: `Both sides, from ${taped.length} girths${gaps > 0 ? `, ${gaps} still to tape` : ''}`,
       formula: `2 × sum of half-girths along the length, by ${RULE_WORDS[found.rule]}${sloped ? ', each stretched by the slope of the side' : ''}`,
@@ -102,6 +107,30 @@ function byGirths(record: GirthRecord | null): ZoneArea {
           : 'Slope was not corrected for: take the half-breadth at every station too.',
     },
   };
+}
+
+/** How far trapezoids may be off: a third of what half as many stations would change. [P: Richardson] */
+function coarseShare(taped: readonly GirthStation[]): number {
+  const half = taped.filter((_, i) => i % 2 === 0 || i === taped.length - 1);
+  const trapezoids = (stations: readonly GirthStation[]) =>
+    stations.slice(1).reduce((sum, s, i) => {
+      const before = stations[i] as GirthStation;
+      return sum + ((s.xM - before.xM) * ((s.halfGirthM ?? 0) + (before.halfGirthM ?? 0))) / 2;
+    }, 0);
+  const whole = trapezoids(taped);
+  return Math.abs(whole - trapezoids(half)) / 3 / whole;
+}
+
+/** What may lie beyond the first and the last girth where the end stations are not taped, both sides, m². */
+function untapedM2(stations: readonly GirthStation[]): number {
+  const isTaped = (s: GirthStation) => s.halfGirthM !== null;
+  const first = stations.findIndex(isTaped);
+  const last = stations.findLastIndex(isTaped);
+  const between = (a: number, b: number) =>
+    Math.abs((stations[a] as GirthStation).xM - (stations[b] as GirthStation).xM);
+  const beyond = (end: number, taped: number) =>
+    between(end, taped) * ((stations[taped] as GirthStation).halfGirthM ?? 0);
+  return beyond(0, first) + beyond(stations.length - 1, last);
 }
 
 const RULE_WORDS = {

@@ -1,14 +1,16 @@
 /** Which rule an integral over stations was worked out by. */
 export type IntegrationRule = 'simpson' | 'trapezoid' | 'mixed';
 
-/** Stations count as even when no spacing is off the mean by more than this share. */
-const EVEN = 1e-6;
+/** Stations count as even when no spacing is off the mean by more than positions rounded to a millimetre make it … */
+const ROUNDED_M = 0.001;
+/** … and by no more than this share of it. */
+const EVEN = 0.02;
 
 /**
  * Integral of y over ascending x: composite Simpson where the stations are even and their intervals an even
  * number; with an odd number of even intervals Simpson up to the last and the trapezoid there; the trapezoid
  * throughout where the stations are uneven. [P: any text of numerical methods]
- * @param options.x ascending, two or more
+ * @param options.x ascending, two or more, m: even as a tape is read, to the millimetre
  */
 export function integrate(options: { x: readonly number[]; y: readonly number[] }): {
   integral: number;
@@ -23,7 +25,9 @@ export function integrate(options: { x: readonly number[]; y: readonly number[] 
     return sum;
   };
   const step = (at(x, intervals) - at(x, 0)) / intervals;
-  const even = x.every((v, i) => i === 0 || Math.abs(v - at(x, i - 1) - step) <= EVEN * step);
+  const even = x.every(
+    (v, i) => i === 0 || Math.abs(v - at(x, i - 1) - step) <= Math.min(ROUNDED_M, EVEN * step) * (1 + 1e-9),
+  );
   if (!even || intervals === 1) return { integral: trapezoid(0), rule: 'trapezoid' };
   const paired = intervals - (intervals % 2);
   let sum = 0;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { num, blank, boat } from './hull.fixture';
 import {
+  areaBy,
   areaFromGirths,
   areaFromOffsets,
   calibratedArea,
@@ -77,6 +78,43 @@ describe('girths', () => {
     const run = () => areaFromGirths({ stationsM, halfGirthsM, ...(halfBreadthsM ? { halfBreadthsM } : {}) });
     expect(run).toThrow(RangeError);
     expect(run).toThrow(message);
+  });
+  it('stations rounded as a tape is read are even: a sine within 0.2 % of its integral', () => {
+    // 2·∫ sin(πx/L) dx = 4L/π; L = 7.3 m in eight parts of 0.9125 m, typed to the millimetre.
+    const L = 7.3;
+    const stationsM = Array.from({ length: 9 }, (_, i) => Number(((i * L) / 8).toFixed(3)));
+    const found = areaFromGirths({ stationsM, halfGirthsM: stationsM.map((x) => Math.sin((Math.PI * x) / L)) });
+    expect(found.rule).toBe('simpson');
+    expect(found.areaM2 / ((4 * L) / Math.PI)).toBeCloseTo(1, 2);
+  });
+  it('the ± covers what few uneven stations and an end that is not taped leave out', () => {
+    // A half ellipse of girths, 8 m long, 2 m deep: 2·(π/4)·8·2 = 25.13 m².
+    const girth = (x: number) => 2 * Math.sqrt(Math.max(0, 1 - ((x - 4) / 4) ** 2));
+    const true_ = (Math.PI / 2) * 8 * 2;
+    const of = (xs: readonly number[], untaped: readonly number[] = []) =>
+      areaBy(
+        {
+          kind: 'underwater',
+          boat,
+          area: {
+            ...blank,
+            girths: {
+              even: false,
+              stations: xs.map((xM, i) => ({
+                xM,
+                halfGirthM: untaped.includes(i) ? null : girth(xM),
+                halfBreadthM: null,
+              })),
+            },
+          },
+        },
+        'girths',
+      );
+    const uneven = of([0, 1.5, 4, 6.7, 8]);
+    expect(Math.abs(uneven.areaM2 - true_) / true_).toBeLessThan(uneven.share);
+    const short = of([0, 1.4, 2.9, 4, 5.2, 6.6, 8], [0, 6]);
+    expect(Math.abs(short.areaM2 - true_) / true_).toBeLessThan(short.share);
+    expect(short.share).toBeGreaterThan(of([0, 1.4, 2.9, 4, 5.2, 6.6, 8]).share);
   });
   it('points at the one girth that was misread, and says what was to be expected', () => {
     const stationsM = Array.from({ length: 11 }, (_, i) => i * 0.8);
