@@ -138,6 +138,10 @@ describe('the log', () => {
     expect(refused([begun], entry('handTest', 13, { test: 'thumb', passed: true }))).toContain(
       'Finish the coat before',
     );
+    const test = entry('handTest', 14, { test: 'thumb', passed: true });
+    expect(refused([begun, done, test], entry('withdrawn', 15, { reason: '' }, { supersedes: done.id }))).toContain(
+      'Withdraw the test first',
+    );
     expect(refused([begun, done], entry('handTest', 11, { test: 'thumb', passed: true }))).toContain(
       'after the coat is finished',
     );

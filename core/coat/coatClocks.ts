@@ -1,14 +1,14 @@
 import type { SourcedHour, SurfaceReading, TempSample, WeatherSource } from '../air/weather';
 import type { Coat } from './fold';
 import { milestoneAt } from '../cure/milestone';
-import type { HandTest, OvercoatWindow } from '../cure/window';
+import type { TestedWindow } from '../cure/window';
 import { sandableAt, windowAfterHandTests } from '../cure/window';
 import type { SheetBody } from '../model/sheet';
 import type { TimeTable } from '../model/timeTable';
 import { overcoatFor } from '../sheet/overcoat';
 
 export interface CoatClocks {
-  readonly window: (OvercoatWindow & { handTest: HandTest | null }) | null;
+  readonly window: TestedWindow | null;
   readonly alwaysAbrade: boolean;
   readonly touchDryAt: number | null;
   readonly sand: ReturnType<typeof sandableAt>;

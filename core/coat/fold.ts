@@ -218,6 +218,10 @@ function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {
   const test = valid.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
   if (test) throw new Impossible('A hand test comes after the coat is finished. Check the time.');
   if (entry.kind === 'handTest' && !finish) throw new Impossible('Finish the coat before testing it.');
+  if (!finish && valid.some((e) => e.kind === 'handTest'))
+    throw new Impossible(
+      'A hand test stands on this finish. Withdraw the test first, or correct the time of the finish.',
+    );
 }
 
 function byStream(entries: readonly LogEntry[], stream: LogEntry['stream']): Map<string, LogEntry[]> {

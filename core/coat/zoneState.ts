@@ -2,6 +2,7 @@ import type { Coat } from './fold';
 import type { Layer } from '../model/layer';
 import { type OpenWork, type Surface, PATCHES } from '../model/surface';
 import { type CoatClocks } from './coatClocks';
+import type { TestedWindow } from '../cure/window';
 import type { BuildUp } from '../model/buildUp';
 import type { SheetRevision } from '../model/sheet';
 
@@ -93,6 +94,11 @@ export function windowState(
   if (window.opensAt === null || now < window.opensAt) return 'shut';
   if (window.closesAt !== null && now > window.closesAt) return 'closed';
   if (clocks.alwaysAbrade) return 'abrade';
-  if (window.bondsUntil !== null && now > window.bondsUntil) return 'abrade';
+  if (window.bondsUntil !== null && now > window.bondsUntil) return isOnByHand(window, now) ? 'bonds' : 'abrade';
   return 'bonds';
+}
+
+/** Past what was worked out, a print of the thumb has said that it still bonds. */
+export function isOnByHand({ handTest, byHandUntil }: TestedWindow, now: number): boolean {
+  return handTest !== null && byHandUntil !== null && now >= handTest.at && now <= byHandUntil;
 }

@@ -271,6 +271,24 @@ describe('hand tests', () => {
     expect(window.opensAt).toBe(T0 + 12 * H);
     expect(Math.abs((window.bondsUntil as number) - (T0 + 31 * H))).toBeLessThan(1000);
   });
+  it('the first print proves the minimum; a later one says still in it and moves nothing', () => {
+    const once = windowAfterHandTests({ ...coat, tests: [thumb(6, true)] });
+    const twice = windowAfterHandTests({ ...coat, tests: [thumb(6, true), thumb(23, true)] });
+    expect(twice).toMatchObject({ opensAt: once.opensAt, bondsUntil: once.bondsUntil, byHandUntil: null });
+    // Worked by hand: at 20 °C minimum 5 h and limit 24 h, so 19 h are left from the print at 6 h.
+    expect(Math.abs((twice.bondsUntil as number) - (T0 + 25 * H))).toBeLessThan(1000);
+    // A test that failed in between starts it anew.
+    const anew = windowAfterHandTests({ ...coat, tests: [thumb(6, true), thumb(7, false), thumb(9, true)] });
+    expect(anew.opensAt).toBe(T0 + 9 * H);
+  });
+  it('a print past the worked-out limit lets the coat go on by hand, and keeps both times', () => {
+    const window = windowAfterHandTests({ ...coat, tests: [thumb(6, true), thumb(31, true)] });
+    expect(Math.abs((window.bondsUntil as number) - (T0 + 25 * H))).toBeLessThan(1000);
+    expect(window.byHandUntil).toBe(T0 + 34 * H); // a tenth of the 30 h since the finish
+    const only = windowAfterHandTests({ ...coat, tests: [thumb(31, true)] });
+    expect(Math.abs((only.bondsUntil as number) - (T0 + 24 * H))).toBeLessThan(1000);
+    expect(only).toMatchObject({ opensAt: T0 + 6 * H, byHandUntil: T0 + 34 * H });
+  });
   it('one that fails keeps it shut until it is worth trying again', () => {
     const window = windowAfterHandTests({ ...coat, tests: [thumb(8, false)] });
     expect(window.opensAt).toBe(T0 + 8.7 * H);

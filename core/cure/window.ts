@@ -99,13 +99,25 @@ export interface HandTest {
 /** How long to wait before trying again, as a share of what has gone since the coat was finished. [M] */
 const TRY_AGAIN_SHARE = 0.1;
 
+/** A window as hand tests have moved it. */
+export interface TestedWindow extends OvercoatWindow {
+  /** The latest thumb test; null where none was made. */
+  readonly handTest: HandTest | null;
+  /**
+   * A print past the worked-out limit: the coat may go on by hand until then, epoch ms. `bondsUntil` keeps what was
+   * worked out.
+   */
+  readonly byHandUntil: number | null;
+}
+
 /**
- * The window after a hand test: the hand overrides the table and the clocks run on from there. [CP]
+ * The window after hand tests: the hand overrides the table and the clocks run on from there. [CP]
  *
- * A thumb test that passes opens the window at that moment, and the tack limit is counted on from a coat
- * that has just reached its minimum: the paint itself has said how far it is, faster or slower than the
- * table. One that fails keeps the window shut until it is worth trying again. The closing time is the
- * sheet's and is never moved. Only the latest thumb test counts.
+ * The first print since the last test that failed opens the window at that moment, and the tack limit is counted on
+ * from a coat that has just reached its minimum: the paint itself has said how far it is, faster or slower than the
+ * table. Later prints say that it is still in its window and move nothing; one past the worked-out limit lets the
+ * coat go on then, by hand. A test that fails keeps the window shut until it is worth trying again. The closing time
+ * is the sheet's and is never moved.
  */
 export function windowAfterHandTests(
   options: {
@@ -114,11 +126,11 @@ export function windowAfterHandTests(
     temps: readonly TempSample[];
     tests: readonly HandTest[];
   } & OvercoatTables,
-): OvercoatWindow & { handTest: HandTest | null } {
+): TestedWindow {
   const table = overcoatWindow(options);
-  const { temps, minimum, tackLimit, minCureC, finishedAt } = options;
+  const { finishedAt } = options;
   const thumb = latest(options.tests, 'thumb', finishedAt);
-  if (!thumb) return { ...table, handTest: null };
+  if (!thumb) return { ...table, handTest: null, byHandUntil: null };
 
   if (!thumb.passed) {
     const again = thumb.at + TRY_AGAIN_SHARE * (thumb.at - finishedAt);
@@ -131,34 +143,57 @@ export function windowAfterHandTests(
       bonds: bondingWindow(later, status.opensAt, table.bondsUntil, status.bondsUntil),
       estimated: true,
       handTest: thumb,
+      byHandUntil: null,
     };
   }
 
-  let { bondsUntil } = table;
-  const status = { ...table.status, opensAt: 'reached' as WindowStatus };
-  if (tackLimit) {
-    const cure = minCureC === undefined ? {} : { minCureC };
-    const tempC = temperatureAt(temps, thumb.at);
-    const limitH = timeLaw({ table: tackLimit, kind: 'maximum' })(tempC);
-    // Without a minimum, or where the cold has stopped it, the coat counts as far along as the table says.
-    const minimumH = minimum ? timeLaw({ table: minimum, kind: 'minimum', ...cure })(tempC) : Infinity;
-    const done = Number.isFinite(minimumH)
-      ? Math.min(1, minimumH / limitH)
-      : Math.min(
-          1,
-          progressAt({ table: tackLimit, kind: 'maximum', appliedAt: options.startedAt, temps, at: thumb.at }),
-        );
-    bondsUntil = milestoneFrom({ table: tackLimit, kind: 'maximum', appliedAt: thumb.at, temps, progress: done });
-    status.bondsUntil = bondsUntil === null ? 'beyondSeries' : 'reached';
-  }
+  const proof = firstPrint(options.tests, finishedAt) ?? thumb;
+  const late = table.bondsUntil !== null && proof.at > table.bondsUntil;
+  const bondsUntil = late ? table.bondsUntil : tackLimitFrom(proof.at, options);
+  const status: OvercoatWindow['status'] = {
+    ...table.status,
+    opensAt: 'reached',
+    bondsUntil: !options.tackLimit ? 'notOnSheet' : bondsUntil === null ? 'beyondSeries' : 'reached',
+  };
+  const past = bondsUntil !== null && thumb.at > bondsUntil;
+  // A print on a coat whose limit was over before: it was open by the table before the hand came.
+  const opensAt = late ? Math.min(table.opensAt ?? proof.at, proof.at) : proof.at;
   return {
     ...table,
-    opensAt: thumb.at,
+    opensAt,
     bondsUntil,
     status,
-    bonds: bondingWindow(thumb.at, 'reached', bondsUntil, status.bondsUntil),
+    bonds: bondingWindow(opensAt, 'reached', bondsUntil, status.bondsUntil),
     handTest: thumb,
+    byHandUntil: past ? Math.round(thumb.at + TRY_AGAIN_SHARE * (thumb.at - finishedAt)) : null,
   };
+}
+
+/** The first print since the last thumb test that failed: that one proves the minimum. */
+function firstPrint(tests: readonly HandTest[], finishedAt: number): HandTest | undefined {
+  const thumbs = tests.filter((t) => t.test === 'thumb' && t.at >= finishedAt);
+  const failedAt = Math.max(-Infinity, ...thumbs.filter((t) => !t.passed).map((t) => t.at));
+  return thumbs
+    .filter((t) => t.passed && t.at >= failedAt)
+    .reduce<HandTest | undefined>((first, t) => (first && first.at <= t.at ? first : t), undefined);
+}
+
+/** The tack limit counted on from a print: the coat has just reached its minimum, however long that took. */
+function tackLimitFrom(
+  printAt: number,
+  options: { startedAt: number; temps: readonly TempSample[] } & OvercoatTables,
+): number | null {
+  const { temps, minimum, tackLimit, minCureC } = options;
+  if (!tackLimit) return null;
+  const cure = minCureC === undefined ? {} : { minCureC };
+  const tempC = temperatureAt(temps, printAt);
+  const limitH = timeLaw({ table: tackLimit, kind: 'maximum' })(tempC);
+  // Without a minimum, or where the cold has stopped it, the coat counts as far along as the table says.
+  const minimumH = minimum ? timeLaw({ table: minimum, kind: 'minimum', ...cure })(tempC) : Infinity;
+  const done = Number.isFinite(minimumH)
+    ? Math.min(1, minimumH / limitH)
+    : Math.min(1, progressAt({ table: tackLimit, kind: 'maximum', appliedAt: options.startedAt, temps, at: printAt }));
+  return milestoneFrom({ table: tackLimit, kind: 'maximum', appliedAt: printAt, temps, progress: done });
 }
 
 /** The latest test of a kind since the coat was finished; of two at one moment the one logged last. */

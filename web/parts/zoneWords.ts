@@ -39,6 +39,8 @@ export function windowLine(status: ZoneStatus, { at, zone }: Pick<Saying, 'at' |
     }
     case 'bonds': {
       if (window?.status.bondsUntil === 'notOnSheet') return 'may go on; the sheet gives no longest time';
+      if (window?.bondsUntil && window.byHandUntil && at > window.bondsUntil)
+        return `by thumb it still bonds, until ${when(window.byHandUntil)}; worked out it did until ${when(window.bondsUntil)}`;
       return window?.bondsUntil ? `bonds as is until ${when(window.bondsUntil)}` : 'bonds as is beyond the forecast';
     }
     case 'abrade':

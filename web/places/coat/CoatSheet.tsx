@@ -6,7 +6,7 @@ import { zoneSeries } from '#core/coat/zoneSeries';
 import { wetFilmMicron } from '#core/film/spreading';
 import type { SheetBody } from '#core/model/sheet';
 import type { ClockInputs } from '#core/coat/coatClocks';
-import type { OvercoatWindow, HandTest } from '#core/cure/window';
+import type { TestedWindow } from '#core/cure/window';
 import type { Boat } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
@@ -274,6 +274,9 @@ function Clocks({ clocks, view, last }: { clocks: CoatClocks; view: BoatView; la
             ) : (
               <Line label={`Bonds as is until${est}`}>{when(window.bondsUntil, status(window.status.bondsUntil))}</Line>
             )}
+            {window.byHandUntil !== null && (
+              <Line label="By thumb it still bonds until">{when(window.byHandUntil, '')}</Line>
+            )}
             <Line label="Abrade first">
               {window.bondsUntil ? (
                 <span>after {timeWords(window.bondsUntil, at, boat.timeZone)}</span>
@@ -310,7 +313,7 @@ function WhyClocks({
   boat,
 }: {
   inputs: ClockInputs;
-  window: (OvercoatWindow & { handTest: HandTest | null }) | null;
+  window: TestedWindow | null;
   at: number;
   boat: Boat;
 }) {
