@@ -31,11 +31,16 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
     airC: orNull(Joi.number().min(-60).max(70).label('Air')),
     rh: orNull(Joi.number().greater(0).max(1).label('Humidity')),
     surfaceC: orNull(Joi.number().min(-60).max(90).label('Surface')),
+    surfaceId: id.allow(null),
   }),
   wetFilm: Joi.object({ micron: Joi.array().items(Joi.number().positive().max(10_000)).min(1).max(200).required() }),
   batchOn: Joi.object({ batchId: id.required(), litres: litres.required() }),
   finished: Joi.object({ litresOn: orNull(litres) }),
-  handTest: Joi.object({ test: Joi.valid('thumb', 'sanding').required(), passed: Joi.boolean().required() }),
+  handTest: Joi.object({
+    test: Joi.valid('thumb', 'sanding').required(),
+    passed: Joi.boolean().required(),
+    surfaceId: id.allow(null),
+  }),
   note: Joi.object({ text: Joi.string().trim().min(1).max(2000).required() }),
   withdrawn: Joi.object({ reason: Joi.string().trim().max(500).allow('').required() }),
   mixed: Joi.object({

@@ -1,12 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import {
   blockingWork,
-  checkAppend,
   comingClocks,
-  foldLog,
   hourlyFromDays,
-  measuredFilm,
-  zoneReadings,
   zoneStatuses,
   type Layer,
   type LogEntry,
@@ -54,121 +50,6 @@ const start = (hour: number, more: Partial<LogEntry> = {}, layerId = 'l1') =>
     },
     more,
   );
-
-describe('the log', () => {
-  it('folds a coat from its entries, in whatever order they arrive', () => {
-    const log = [
-      entry('finished', 12, { litresOn: 4.2 }),
-      entry('wetFilm', 11, { micron: [200, 220] }),
-      start(10),
-      entry('reading', 10, { airC: 18, rh: 0.6, surfaceC: 17 }),
-    ];
-    const {
-      coats: [coat],
-    } = foldLog(log);
-    expect(coat).toMatchObject({
-      id: 'c1',
-      startedAt: T0 + 10 * H,
-      finishedAt: T0 + 12 * H,
-      litresOn: 4.2,
-      painter: 'Ada',
-    });
-    expect(coat?.readings).toHaveLength(1);
-    expect(coat?.superseded).toEqual([]);
-    expect(measuredFilm(coat!, 0.5)).toEqual({ wetMicron: 210, dryMicron: 100, readings: 2 });
-  });
-  it('a correction takes the place of the wrong entry, which stays readable', () => {
-    const wrong = entry('finished', 12, { litresOn: null });
-    const log = [
-      start(10),
-      wrong,
-      entry('finished', 13, { litresOn: 5 }, { supersedes: wrong.id, recordedAt: T0 + 20 * H }),
-    ];
-    const {
-      coats: [coat],
-    } = foldLog(log);
-    expect(coat?.finishedAt).toBe(T0 + 13 * H);
-    expect(coat?.superseded.map((e) => e.id)).toEqual([wrong.id]);
-  });
-  it('a withdrawn start takes the coat out, a withdrawn finish opens it again', () => {
-    const begun = start(10);
-    const done = entry('finished', 12, { litresOn: null });
-    const undo = (what: LogEntry) => entry('withdrawn', 13, { reason: 'wrong zone' }, { supersedes: what.id });
-    expect(foldLog([begun, done, undo(done)]).coats[0]?.finishedAt).toBeNull();
-    expect(foldLog([begun, undo(begun)]).coats).toEqual([]);
-  });
-  it('folds a batch, its timers silenced', () => {
-    const mixed = entry(
-      'mixed',
-      9,
-      { sheetRevisionId: 'r1', on: [], parts: [], thinnerL: 0, totalL: 2, standMin: 15, potLifeH: 2, potTempC: 20 },
-      { stream: 'batch', streamId: 'b1' },
-    );
-    const {
-      batches: [batch],
-    } = foldLog([mixed, entry('silenced', 9.3, { timer: 'stand' }, { stream: 'batch', streamId: 'b1' })]);
-    expect(batch).toMatchObject({ id: 'b1', totalL: 2, silenced: ['stand'], emptied: false });
-  });
-  it('finds the readings of a zone in its coats and in its own stream', () => {
-    const log = [
-      start(10),
-      entry('reading', 10, { airC: null, rh: null, surfaceC: 17 }),
-      entry('reading', 8, { airC: null, rh: null, surfaceC: 12 }, { stream: 'zone', streamId: 'z' }),
-      entry('reading', 8, { airC: null, rh: null, surfaceC: 30 }, { stream: 'zone', streamId: 'other' }),
-    ];
-    expect(zoneReadings(log, 'z').map((r) => r.surfaceC)).toEqual([12, 17]);
-  });
-
-  const refused = (log: LogEntry[], next: LogEntry) => {
-    try {
-      checkAppend(log, next);
-      return 'accepted';
-    } catch (error) {
-      expect(error).toBeInstanceOf(RangeError);
-      return (error as Error).message;
-    }
-  };
-  it('refuses what cannot have happened', () => {
-    const begun = start(10);
-    const done = entry('finished', 12, { litresOn: null });
-    expect(refused([], entry('finished', 12, { litresOn: null }))).toBe('Start the coat first.');
-    expect(refused([begun], entry('finished', 9, { litresOn: null }))).toContain('finish before it started');
-    expect(refused([begun], start(11))).toContain('already started');
-    expect(refused([begun, done], entry('finished', 13, { litresOn: null }))).toContain('already finished');
-    expect(refused([begun], entry('handTest', 13, { test: 'thumb', passed: true }))).toContain(
-      'Finish the coat before',
-    );
-    const test = entry('handTest', 14, { test: 'thumb', passed: true });
-    expect(refused([begun, done, test], entry('withdrawn', 15, { reason: '' }, { supersedes: done.id }))).toContain(
-      'Withdraw the test first',
-    );
-    expect(refused([begun, done], entry('handTest', 11, { test: 'thumb', passed: true }))).toContain(
-      'after the coat is finished',
-    );
-    expect(refused([begun], entry('wetFilm', 9, { micron: [200] }))).toContain('before the coat was started');
-    expect(refused([begun, done], entry('withdrawn', 13, { reason: '' }, { supersedes: begun.id }))).toContain(
-      'Take back the later entries',
-    );
-    expect(refused([begun], entry('finished', 13, { litresOn: null }, { supersedes: 'nope' }))).toContain(
-      'not in this log',
-    );
-    expect(refused([begun], entry('finished', 13, { litresOn: null }, { supersedes: begun.id }))).toContain(
-      'one of its kind',
-    );
-    expect(refused([], entry('silenced', 9, { timer: 'pot' }, { stream: 'batch', streamId: 'b' }))).toContain(
-      'mixing of this batch',
-    );
-    expect(refused([begun], done)).toBe('accepted');
-    expect(refused([begun, done], start(9, { supersedes: begun.id }))).toBe('accepted');
-    expect(refused([begun, done], start(13, { supersedes: begun.id }))).toContain('finish before it started');
-  });
-  it('refuses to correct one entry twice', () => {
-    const begun = start(10);
-    const second = start(9, { supersedes: begun.id });
-    expect(refused([begun, second], start(8, { supersedes: begun.id }))).toContain('already corrected');
-    expect(refused([begun, second], start(8, { supersedes: second.id }))).toBe('accepted');
-  });
-});
 
 describe('where a zone stands', () => {
   const day = (n: number, lowC: number, highC: number) => ({

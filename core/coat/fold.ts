@@ -1,7 +1,7 @@
 import type { HandTest } from '../cure/window';
 import { dryFilmMicron } from '../film/spreading';
 import type { SurfaceReading } from '../air/weather';
-import type { LogEntry, MixedBody, StartedBody } from '../model/log';
+import type { LogEntry, LogEntryOf, MixedBody, ReadingBody, StartedBody } from '../model/log';
 import { Impossible } from '../impossible';
 
 /** One coat as its entries tell it. */
@@ -123,13 +123,28 @@ function readingsByZone(entries: readonly LogEntry[], coats: readonly Coat[]): M
   for (const e of standing(entries.filter((e) => e.kind === 'reading' || e.supersedes !== null))) {
     if (e.kind !== 'reading' || e.body.surfaceC === null) continue;
     const reading = { at: e.occurredAt, surfaceC: e.body.surfaceC };
-    for (const surfaceId of e.stream === 'zone' ? [e.streamId] : (zonesOf.get(e.streamId) ?? [])) {
+    for (const surfaceId of readOn(e, zonesOf.get(e.streamId) ?? [])) {
       const list = out.get(surfaceId);
       if (list) list.push(reading);
       else out.set(surfaceId, [reading]);
     }
   }
   return out;
+}
+
+/** Zones that a reading tells of: where it was taken, or where that was not said all that its coat is on. */
+function readOn(e: LogEntryOf<'reading', ReadingBody>, zonesOfCoat: readonly string[]): readonly string[] {
+  if (e.stream === 'zone') return [e.streamId];
+  return e.body.surfaceId ? [e.body.surfaceId] : zonesOfCoat;
+}
+
+/**
+ * A coat with the hand tests that were made on some zones, or on no zone in particular.
+ * @example testedOn({ handTests: [{ test: 'thumb', at: noon, passed: true, surfaceId: 'deck' }] }, ['bottom']).handTests // → []
+ */
+export function testedOn<C extends Pick<Coat, 'handTests'>>(coat: C, surfaceIds: readonly (string | null)[]): C {
+  const handTests = coat.handTests.filter((t) => !t.surfaceId || surfaceIds.includes(t.surfaceId));
+  return handTests.length === coat.handTests.length ? coat : { ...coat, handTests };
 }
 
 const NO_READINGS: readonly SurfaceReading[] = [];

@@ -21,6 +21,8 @@ export interface StartWish {
   /** Of a coat that was earlier. */
   readonly finishedAt: number;
   readonly readings: StartReadings;
+  /** The zone whose surface was read; null where the coat is on one only. */
+  readonly readOn?: string | null;
   /** Grit the coat beneath was abraded with, as it was typed. */
   readonly grit: string;
   /** Why it is started all the same. */
@@ -215,7 +217,13 @@ export function startEntries(options: {
       },
     },
     ...(airC !== null || rh !== null || surfaceC !== null
-      ? [{ ...base, kind: 'reading', body: { airC, rh, surfaceC } } as const]
+      ? [
+          {
+            ...base,
+            kind: 'reading',
+            body: { airC, rh, surfaceC, ...(surfaceC !== null && wish.readOn ? { surfaceId: wish.readOn } : {}) },
+          } as const,
+        ]
       : []),
     ...batches.map((b) => ({ ...base, kind: 'batchOn', body: { batchId: b.id, litres: b.totalL } }) as const),
     ...(wish.when === 'earlier'

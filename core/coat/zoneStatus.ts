@@ -15,7 +15,7 @@ import { isSheltered } from '../hull/zones';
 import { PATCHES, type ExistingCoating } from '../model/surface';
 import type { SheetBody, SheetRevision } from '../model/sheet';
 import type { LogEntry } from '../model/log';
-import { foldLog, zoneReadings, type Coat } from './fold';
+import { foldLog, testedOn, zoneReadings, type Coat } from './fold';
 
 export interface ZoneStatus {
   readonly surfaceId: string;
@@ -118,7 +118,14 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
   const covered = lastCoat !== null && temps.length > 0 && lastCoat.startedAt >= (temps[0] as TempSample).at;
   const clocks =
     lastCoat && lastCoat.finishedAt !== null && lastSheet && covered
-      ? coatClocks({ coat: lastCoat, sheet: lastSheet, following: nextSheet, temps, readings, hours })
+      ? coatClocks({
+          coat: testedOn(lastCoat, [surface.id, surface.parentId ?? null]),
+          sheet: lastSheet,
+          following: nextSheet,
+          temps,
+          readings,
+          hours,
+        })
       : null;
 
   const { buildUps } = input;

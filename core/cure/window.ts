@@ -94,6 +94,8 @@ export interface HandTest {
   readonly test: 'thumb' | 'sanding';
   readonly at: number;
   readonly passed: boolean;
+  /** The zone it was made on; left out or null: all that the coat is on. */
+  readonly surfaceId?: string | null | undefined;
 }
 
 /** How long to wait before trying again, as a share of what has gone since the coat was finished. [M] */

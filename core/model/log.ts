@@ -47,6 +47,15 @@ export interface ReadingBody {
   /** Share. */
   readonly rh: number | null;
   readonly surfaceC: number | null;
+  /** The zone whose surface was read, where a coat covers several; left out or null: all that it is on. */
+  readonly surfaceId?: string | null | undefined;
+}
+
+export interface HandTestBody {
+  readonly test: 'thumb' | 'sanding';
+  readonly passed: boolean;
+  /** The zone it was made on, where a coat covers several; left out or null: all that it is on. */
+  readonly surfaceId?: string | null | undefined;
 }
 
 export interface PouredPart {
@@ -74,7 +83,7 @@ export type CoatEntry =
   | LogEntryOf<'wetFilm', { readonly micron: readonly number[] }>
   | LogEntryOf<'batchOn', { readonly batchId: string; readonly litres: number }>
   | LogEntryOf<'finished', { readonly litresOn: number | null }>
-  | LogEntryOf<'handTest', { readonly test: 'thumb' | 'sanding'; readonly passed: boolean }>
+  | LogEntryOf<'handTest', HandTestBody>
   | LogEntryOf<'note', { readonly text: string }>
   | LogEntryOf<'withdrawn', { readonly reason: string }>;
 

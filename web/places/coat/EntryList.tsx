@@ -37,7 +37,7 @@ function Entry({ entry, log }: { entry: LogEntry; log: ReturnType<typeof useEntr
       <div className="flex items-baseline gap-3">
         <span className="fig w-24 shrink-0 whitespace-normal sm:w-32">{log.when(entry.occurredAt)}</span>
         <span className="min-w-0 flex-1 break-words">
-          {entryWords(entry, log.units)}
+          {entryWords(entry, log.saying)}
           <span className="block text-sm quiet">
             {entry.painter || 'no name'}
             {entry.recordedAt - entry.occurredAt > 10 * 60_000 ? `, written down ${log.when(entry.recordedAt)}` : ''}
@@ -48,7 +48,7 @@ function Entry({ entry, log }: { entry: LogEntry; log: ReturnType<typeof useEntr
           type="button"
           className="narrow min-h-11 min-w-11 shrink-0 underline underline-offset-4"
           aria-expanded={log.correcting === entry.id}
-          aria-label={`Correct: ${entryWords(entry, log.units)}`}
+          aria-label={`Correct: ${entryWords(entry, log.saying)}`}
           onClick={() => (log.setProblem(null), log.setCorrecting(log.correcting === entry.id ? null : entry.id))}
         >
           Correct
@@ -83,7 +83,7 @@ function SaidBefore({ coat, log }: { coat: Coat; log: ReturnType<typeof useEntry
               {log.when(entry.occurredAt)}
             </span>
             <span className="min-w-0">
-              <s>{entryWords(entry, log.units)}</s>
+              <s>{entryWords(entry, log.saying)}</s>
               <span className="block text-sm quiet">
                 {entry.painter || 'no name'}, written down {log.when(entry.recordedAt)}
               </span>
@@ -98,6 +98,7 @@ function SaidBefore({ coat, log }: { coat: Coat; log: ReturnType<typeof useEntry
 /** Which entry is being corrected, and how a correction is written. */
 function useEntryList(view: BoatView, coat: Coat) {
   const { units } = useSettings();
+  const saying: EntrySaying = { units, nameOf: (id) => view.surfaces.find((z) => z.id === id)?.name ?? 'removed zone' };
   const [correcting, setCorrecting] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const { boat, at } = view;
@@ -129,11 +130,18 @@ function useEntryList(view: BoatView, coat: Coat) {
   };
   const withdraw = (entry: LogEntry) =>
     append({ kind: 'withdrawn', body: { reason: '' }, supersedes: entry.id }, 'Entry withdrawn');
-  return { when, units, correcting, setProblem, setCorrecting, boat, problem, append, withdraw };
+  return { when, saying, correcting, setProblem, setCorrecting, boat, problem, append, withdraw };
+}
+
+/** How entries are told: in which units, and what the zones are called. */
+export interface EntrySaying {
+  readonly units: UnitChoice;
+  readonly nameOf: (surfaceId: string) => string;
 }
 
 /** An entry in a line. */
-export function entryWords(entry: LogEntry, units: UnitChoice): string {
+export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): string {
+  const on = (surfaceId: string | null | undefined) => (surfaceId ? ` on ${nameOf(surfaceId)}` : '');
   switch (entry.kind) {
     case 'started':
       return `Started by ${METHOD_WORDS[entry.body.method].toLowerCase()}${entry.body.thinner > 0 ? `, thinner ${formatQuantity('percent', entry.body.thinner, units)} of the mix` : ''}${entry.body.abradedGrit ? `, abraded with ${entry.body.abradedGrit} before` : ''}${entry.body.overrideReason ? `. Against advice: ${entry.body.overrideReason}` : ''}`;
@@ -142,7 +150,9 @@ export function entryWords(entry: LogEntry, units: UnitChoice): string {
       const parts = [
         airC === null ? null : `air ${formatQuantity('temperature', airC, units)}`,
         rh === null ? null : `humidity ${formatQuantity('percent', rh, units, 0)}`,
-        surfaceC === null ? null : `surface ${formatQuantity('temperature', surfaceC, units)}`,
+        surfaceC === null
+          ? null
+          : `surface ${formatQuantity('temperature', surfaceC, units)}${on(entry.body.surfaceId)}`,
       ];
       return `Read ${parts.filter(Boolean).join(', ')}`;
     }
@@ -154,8 +164,8 @@ export function entryWords(entry: LogEntry, units: UnitChoice): string {
       return `Finished${entry.body.litresOn === null ? '' : `, ${formatQuantity('volume', entry.body.litresOn, units)} put on`}`;
     case 'handTest':
       return entry.body.test === 'thumb'
-        ? `Thumb test: ${entry.body.passed ? 'print, nothing comes off' : 'still comes off'}`
-        : `Sanding test: ${entry.body.passed ? 'powders' : 'gums'}`;
+        ? `Thumb test${on(entry.body.surfaceId)}: ${entry.body.passed ? 'print, nothing comes off' : 'still comes off'}`
+        : `Sanding test${on(entry.body.surfaceId)}: ${entry.body.passed ? 'powders' : 'gums'}`;
     case 'note':
       return entry.body.text;
     case 'mixed':

@@ -9,14 +9,14 @@ import { settings, useSettings } from '../../data/settings';
 import type { BoatView } from '../../data/store';
 import { stintFor, stintsOf } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
-import { Choice, FormProblem, QuantityField, TextField } from '../../parts/Field';
+import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { TimeField } from '../../parts/TimeField';
 import { Verdict } from '../../parts/Verdict';
 import { ZoneChecks } from '../../parts/ZoneChecks';
 import { MASKED_WORDS } from '../../parts/choiceWords';
 import { nextName, windowLine } from '../../parts/zoneWords';
-import { useStart, type Start, type StartProps } from './useStart';
+import { readOnOf, useStart, type Start, type StartProps } from './useStart';
 
 /** From the conditions to the first brush: what stands against a start is said, and overridden only in writing. */
 export function StartCoat() {
@@ -163,6 +163,16 @@ function Readings({ start }: { start: Start }) {
         onValue={(value) => read({ surfaceC: value })}
         placeholder={start.surfaceGuessC === null ? undefined : guess('temperature', start.surfaceGuessC)}
       />
+      {start.chosen.length > 1 && (
+        <div className="col-span-3">
+          <SelectField
+            label="Surface read on"
+            value={readOnOf(start.wish, start.chosen)}
+            options={start.chosen.map((z) => [z.surfaceId, start.zoneOf(z.surfaceId).name] as const)}
+            onPick={(readOn) => start.set({ readOn })}
+          />
+        </div>
+      )}
     </div>
   );
 }

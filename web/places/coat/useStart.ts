@@ -120,7 +120,8 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
       colourHex: layer.colourHex,
       batches,
     };
-    const entries = startEntries({ coat, wish, now: now(), needsReason }) as EntryDraft[];
+    const readOn = chosen.length > 1 ? readOnOf(wish, chosen) : null;
+    const entries = startEntries({ coat, wish: { ...wish, readOn }, now: now(), needsReason }) as EntryDraft[];
     const kept = startProblem({ wish, now: now(), needsReason }) ?? refusalOf(view, entries[0] as EntryDraft);
     setProblem(kept);
     if (kept !== null) return;
@@ -160,7 +161,7 @@ function useAir(
   { sheet, layer, wish }: { sheet: SheetBody; layer: Layer; wish: StartWish },
 ): Pick<Start, 'at' | 'forecast' | 'surfaceGuessC' | 'verdict' | 'advice' | 'measured'> {
   const { hours, entries } = view;
-  const surface = zones[0] as SurfaceRow;
+  const surface = (zones.find((z) => z.id === wish.readOn) ?? zones[0]) as SurfaceRow;
   const at = wish.when === 'now' ? view.at : wish.startedAt;
   const known = Number.isFinite(at);
   const { airC, rh, surfaceC } = usableReadings(wish.readings);
@@ -189,6 +190,12 @@ function useAir(
     advice,
     measured: airC !== null && rh !== null && surfaceC !== null,
   };
+}
+
+/** The zone whose surface was read: the one that was told, else the first. */
+export function readOnOf(wish: StartWish, chosen: readonly ZoneStatus[]): string {
+  const told = chosen.find((z) => z.surfaceId === wish.readOn);
+  return ((told ?? chosen[0]) as ZoneStatus).surfaceId;
 }
 
 /** Batches of the product that stand mixed and on no coat: the one asked for, or all. */

@@ -52,6 +52,7 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
   const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);
   const surfaceC = coat.readings.find((r) => r.surfaceC !== null)?.surfaceC ?? null;
   const dew = reading ? dewPointC({ airC: reading.airC as number, rh: reading.rh as number }) : null;
+  const nameOf = (id: string) => surfaces.find((z) => z.id === id)?.name ?? 'removed zone';
   const poured = coat.batches.flatMap((b) => batches.filter((m) => m.id === b.batchId));
   return (
     <article className="grid min-w-0 gap-x-8 gap-y-1 border-b border-base-300 py-3 md:grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,4fr)]">
@@ -67,7 +68,7 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
         ))}
         {coat.superseded.map((e) => (
           <p key={e.id} className="quiet">
-            Corrected, said before: <s>{`${time(e.occurredAt)} ${entryWords(e, units)}`}</s>
+            Corrected, said before: <s>{`${time(e.occurredAt)} ${entryWords(e, { units, nameOf })}`}</s>
           </p>
         ))}
       </div>
