@@ -1,7 +1,8 @@
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import { dewPointC } from '#core/air/dewPoint';
-import { foldLog, measuredFilm } from '#core/coat/fold';
+import { foldLog } from '#core/coat/fold';
+import { measuredFilm } from '#core/coat/measuredFilm';
 import { RUNS_AS_FORMULA } from '#core/csv';
 import type { BoatBundle } from '#contracts/rows/boat';
 

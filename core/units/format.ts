@@ -1,13 +1,4 @@
-import {
-  fromCore,
-  isAbsurd,
-  QUANTITIES,
-  unitOf,
-  US_GALLON_L,
-  type QuantityName,
-  type Unit,
-  type UnitSystem,
-} from './quantities';
+import { fromCore, QUANTITIES, unitOf, US_GALLON_L, type QuantityName, type Unit, type UnitSystem } from './quantities';
 
 /** Which system each quantity is shown in: one for all, with exceptions ("metric, but film in mils"). */
 export interface UnitChoice {
@@ -76,17 +67,6 @@ export function pouringUnit(quantity: 'volume' | 'mass', choice: UnitChoice, tot
 export function formatQuantity(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number): string {
   const f = figure(quantity, core, choice, digits);
   return `${f.number} ${f.unit}`;
-}
-
-/**
- * The text that goes into an input field, in the shown unit, to five figures; the value behind it stays whole.
- * @example editText('length', 3.2, { system: 'metric' }) // → '3.2'
- */
-export function editText(quantity: QuantityName, core: number | null | undefined, choice: UnitChoice): string {
-  if (core === null || core === undefined || !Number.isFinite(core)) return '';
-  const u = shownUnit(quantity, choice);
-  const value = Number(fromCore(quantity, u.id, core).toPrecision(5));
-  return isAbsurd(quantity, u, value) ? `${value} ${u.symbol}` : String(value);
 }
 
 /**

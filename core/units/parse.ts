@@ -1,5 +1,6 @@
+import { shownUnit, type UnitChoice } from './format';
 import {
-  isAbsurd,
+  fromCore,
   QUANTITIES,
   shownUnits,
   toCore,
@@ -179,4 +180,33 @@ function unitList(quantity: QuantityName, without?: Unit): string {
     .filter((u) => u !== without)
     .map((u) => u.symbol)
     .join(', ');
+}
+
+/** Bare numbers outside of this, in the unit that is shown, are a slip or meant in another unit. */
+const SENSIBLE: Partial<Record<QuantityName, Record<string, readonly [low: number, high: number]>>> = {
+  film: { um: [5, 5000], mil: [0.2, 200] },
+  length: { m: [0, 100], ft: [0, 330] },
+  temperature: { C: [-40, 60], F: [-40, 140] },
+  density: { kgL: [0.4, 5], lbgal: [3, 42] },
+  mass: { kg: [0, 1000], lb: [0, 2200] },
+};
+
+/**
+ * Whether a bare number in a unit is a slip, most likely, or meant in another unit.
+ * @example isAbsurd('film', unitOf('film', 'um'), 3) // → true
+ */
+export function isAbsurd(quantity: QuantityName, unit: Unit, value: number): boolean {
+  const bounds = SENSIBLE[quantity]?.[unit.id];
+  return bounds !== undefined && value !== 0 && (value < bounds[0] || value > bounds[1]);
+}
+
+/**
+ * The text that goes into an input field, in the shown unit, to five figures; the value behind it stays whole.
+ * @example editText('length', 3.2, { system: 'metric' }) // → '3.2'
+ */
+export function editText(quantity: QuantityName, core: number | null | undefined, choice: UnitChoice): string {
+  if (core === null || core === undefined || !Number.isFinite(core)) return '';
+  const u = shownUnit(quantity, choice);
+  const value = Number(fromCore(quantity, u.id, core).toPrecision(5));
+  return isAbsurd(quantity, u, value) ? `${value} ${u.symbol}` : String(value);
 }

@@ -225,21 +225,3 @@ export function fromCore(quantity: QuantityName, unitId: string, core: number): 
 export function shownUnits(quantity: QuantityName, system: UnitSystem): readonly Unit[] {
   return QUANTITIES[quantity].shown[system].map((id) => unitOf(quantity, id));
 }
-
-/** Bare numbers outside of this, in the unit that is shown, are a slip or meant in another unit. */
-const SENSIBLE: Partial<Record<QuantityName, Record<string, readonly [low: number, high: number]>>> = {
-  film: { um: [5, 5000], mil: [0.2, 200] },
-  length: { m: [0, 100], ft: [0, 330] },
-  temperature: { C: [-40, 60], F: [-40, 140] },
-  density: { kgL: [0.4, 5], lbgal: [3, 42] },
-  mass: { kg: [0, 1000], lb: [0, 2200] },
-};
-
-/**
- * Whether a bare number in a unit is a slip, most likely, or meant in another unit.
- * @example isAbsurd('film', unitOf('film', 'um'), 3) // → true
- */
-export function isAbsurd(quantity: QuantityName, unit: Unit, value: number): boolean {
-  const bounds = SENSIBLE[quantity]?.[unit.id];
-  return bounds !== undefined && value !== 0 && (value < bounds[0] || value > bounds[1]);
-}

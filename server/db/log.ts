@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { type CoatTarget, type LogEntry, type NewEntry, LOG_KINDS } from '#core/model/log';
-import { checkAppend } from '#core/coat/fold';
+import { checkAppend } from '#core/coat/append';
+
 import { blockingWork } from '#core/coat/zoneState';
 import type { SheetRevision } from '#core/model/sheet';
 import type { BuildUpRow, SurfaceDraft } from '#contracts/rows/boat';

@@ -1,7 +1,8 @@
 import { weatherAt } from '#core/air/weather';
 import { temperatureAt } from '#core/air/surfaceSeries';
 import type { CoatTarget, LogEntry, LogKind } from '#core/model/log';
-import { checkAppend } from '#core/coat/fold';
+import { checkAppend } from '#core/coat/append';
+
 import { applyHours } from '#core/coat/coatAdvice';
 import { zoneSeries } from '#core/coat/zoneSeries';
 import type { Layer } from '#core/model/layer';

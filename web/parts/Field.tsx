@@ -1,5 +1,6 @@
 import { useId, useState, type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react';
-import { editText, shownUnit, systemFor } from '#core/units/format';
+import { shownUnit, systemFor } from '#core/units/format';
+import { editText } from '#core/units/parse';
 import { parseQuantity } from '#core/units/parse';
 import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';

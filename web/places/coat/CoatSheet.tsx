@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { measuredFilm, type Coat } from '#core/coat/fold';
+import { type Coat } from '#core/coat/fold';
+import { measuredFilm } from '#core/coat/measuredFilm';
 import { wetFilmMicron } from '#core/film/spreading';
 import type { SheetBody } from '#core/model/sheet';
 import { CombField } from './CombField';

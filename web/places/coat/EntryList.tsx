@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { LogEntry } from '#core/model/log';
-import { checkAppend, type Coat } from '#core/coat/fold';
+import { checkAppend } from '#core/coat/append';
+import { type Coat } from '#core/coat/fold';
 import { formatQuantity, type UnitChoice } from '#core/units/format';
 import { now } from '../../data/now';
 import { useSettings } from '../../data/settings';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import { measuredFilm, zoneReadings, type Coat, testedOn } from '#core/coat/fold';
+import { zoneReadings, type Coat, testedOn } from '#core/coat/fold';
+import { measuredFilm } from '#core/coat/measuredFilm';
 import { coatClocks, type CoatClocks } from '#core/coat/coatClocks';
 import { zoneSeries } from '#core/coat/zoneSeries';
 import type { ClockInputs } from '#core/coat/coatClocks';

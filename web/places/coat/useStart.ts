@@ -6,7 +6,8 @@ import type { StartAdvice } from '#core/air/lastStart';
 import { temperatureAt } from '#core/air/surfaceSeries';
 import { weatherAt, type WeatherHour } from '#core/air/weather';
 import { coatAdvice } from '#core/coat/coatAdvice';
-import { checkAppend, zoneReadings, type MixedBatch } from '#core/coat/fold';
+import { checkAppend } from '#core/coat/append';
+import { zoneReadings, type MixedBatch } from '#core/coat/fold';
 import {
   againstStart,
   gritOf,

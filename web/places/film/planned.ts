@@ -1,4 +1,5 @@
-import { coatOf, measuredFilm } from '#core/coat/fold';
+import { coatOf } from '#core/coat/fold';
+import { measuredFilm } from '#core/coat/measuredFilm';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import type { Layer } from '#core/model/layer';
 import type { SheetBody, SheetRevision } from '#core/model/sheet';

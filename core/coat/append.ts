@@ -1,0 +1,58 @@
+import { standing } from './fold';
+import type { LogEntry } from '../model/log';
+import { Impossible } from '../impossible';
+
+/**
+ * Whether an entry may join the log, as the log stands. A second start of one coat, a finish before its
+ * start, or a thing that happens to a coat that was never started are refused.
+ * @throws RangeError with a sentence that says what to do
+ * @example
+ *   checkAppend(entries, { ...entries[0], id: 'again' }) // → throws This coat is already started. Correct its start instead.
+ */
+export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void {
+  const own = entries.filter((e) => e.stream === entry.stream && e.streamId === entry.streamId);
+  if (entry.supersedes !== null) {
+    const old = own.find((e) => e.id === entry.supersedes);
+    if (!old) throw new Impossible('The entry to correct is not in this log. Reload and try again.');
+    if (entry.kind !== 'withdrawn' && old.kind !== entry.kind)
+      throw new Impossible(`A ${old.kind} entry can only be corrected by another one of its kind.`);
+    if (old.kind === 'withdrawn') throw new Impossible('A withdrawal stands. Log the entry again instead.');
+    if (own.some((e) => e.supersedes === old.id))
+      throw new Impossible('This entry was already corrected. Correct the newer one.');
+  } else if (entry.kind === 'withdrawn') {
+    throw new Impossible('Say which entry is withdrawn.');
+  }
+  const after = [...own, entry];
+  const valid = standing(after);
+  if (entry.stream === 'coat') checkCoat(valid, entry);
+  if (entry.stream === 'batch') {
+    const mixed = valid.filter((e) => e.kind === 'mixed');
+    if (mixed.length > 1) throw new Impossible('This batch is already logged.');
+    if (mixed.length === 0 && entry.kind !== 'withdrawn') throw new Impossible('Log the mixing of this batch first.');
+  }
+}
+
+function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {
+  const starts = valid.filter((e) => e.kind === 'started');
+  const finishes = valid.filter((e) => e.kind === 'finished');
+  const start = starts[0];
+  if (starts.length > 1) throw new Impossible('This coat is already started. Correct its start instead.');
+  if (!start) {
+    if (entry.kind !== 'withdrawn') throw new Impossible('Start the coat first.');
+    if (valid.length > 0) throw new Impossible('Take back the later entries of this coat before its start.');
+    return;
+  }
+  if (finishes.length > 1) throw new Impossible('This coat is already finished. Correct its finish instead.');
+  const finish = finishes[0];
+  if (finish && finish.occurredAt < start.occurredAt)
+    throw new Impossible('The coat would finish before it started. Check the two times.');
+  const early = valid.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
+  if (early) throw new Impossible('This would come before the coat was started. Check the time.');
+  const test = valid.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
+  if (test) throw new Impossible('A hand test comes after the coat is finished. Check the time.');
+  if (entry.kind === 'handTest' && !finish) throw new Impossible('Finish the coat before testing it.');
+  if (!finish && valid.some((e) => e.kind === 'handTest'))
+    throw new Impossible(
+      'A hand test stands on this finish. Withdraw the test first, or correct the time of the finish.',
+    );
+}
