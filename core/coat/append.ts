@@ -1,10 +1,10 @@
-import { standing } from './fold';
-import type { LogEntry } from '../model/log';
+import { foldLog, standing } from './fold';
+import type { LogEntry, LogEntryOf, StartedBody } from '../model/log';
 import { Impossible } from '../impossible';
 
 /**
- * Whether an entry may join the log, as the log stands. A second start of one coat, a finish before its
- * start, or a thing that happens to a coat that was never started are refused.
+ * Whether an entry may join the log, as the log stands. A second start of one coat, or of one layer of a zone, a finish
+ * before its start, or a thing that happens to a coat that was never started are refused.
  * @throws RangeError with a sentence that says what to do
  * @example
  *   checkAppend(entries, { ...entries[0], id: 'again' }) // → throws This coat is already started. Correct its start instead.
@@ -25,11 +25,29 @@ export function checkAppend(entries: readonly LogEntry[], entry: LogEntry): void
   const after = [...own, entry];
   const valid = standing(after);
   if (entry.stream === 'coat') checkCoat(valid, entry);
+  if (entry.kind === 'started') checkOneCoat(entries, entry);
   if (entry.stream === 'batch') {
     const mixed = valid.filter((e) => e.kind === 'mixed');
     if (mixed.length > 1) throw new Impossible('This batch is already logged.');
     if (mixed.length === 0 && entry.kind !== 'withdrawn') throw new Impossible('Log the mixing of this batch first.');
   }
+}
+
+/** One layer of a zone is one coat, however many stints and devices it takes. */
+function checkOneCoat(
+  entries: readonly LogEntry[],
+  { streamId, body: { on } }: LogEntryOf<'started', StartedBody>,
+): void {
+  const other = foldLog(entries).coats.find(
+    (c) =>
+      c.id !== streamId && c.on.some((t) => on.some((o) => o.surfaceId === t.surfaceId && o.layerId === t.layerId)),
+  );
+  if (!other) return;
+  throw new Impossible(
+    other.finishedAt === null
+      ? 'This coat is going on already. Open it under Coat: what is mixed, combed and finished belongs there.'
+      : 'This coat is on already. Open it under Coat and correct its finish, if it went on for longer.',
+  );
 }
 
 function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {

@@ -95,6 +95,26 @@ describe('the log', () => {
     } = foldLog([mixed, entry('silenced', 9.3, { timer: 'stand' }, { stream: 'batch', streamId: 'b1' })]);
     expect(batch).toMatchObject({ id: 'b1', totalL: 2, silenced: ['stand'], emptied: false });
   });
+  it('thinner that was really poured reaches the coat', () => {
+    // 4 L of paint with 0.4 L of thinner, then 2 L without: 0.4 in 6 is 6.67 % [by hand]; 5 % was said at the start.
+    const pour = (id: string, hour: number, totalL: number, thinnerL: number) => [
+      entry(
+        'mixed',
+        hour,
+        { sheetRevisionId: 'r1', on: [], parts: [], thinnerL, totalL, standMin: 0, potLifeH: null, potTempC: 20 },
+        { stream: 'batch', streamId: id },
+      ),
+      entry('batchOn', hour, { batchId: id, litres: totalL }),
+    ];
+    const { coats } = foldLog([start(10), ...pour('a', 10, 4.4, 0.4), ...pour('b', 11, 2, 0)]);
+    expect(coats[0]?.thinner).toBeCloseTo(0.4 / 6, 9);
+    expect(coats[0]?.batches.map((b) => b.unthinnedL)).toEqual([expect.closeTo(4, 9), expect.closeTo(2, 9)]);
+    expect(foldLog([start(10)]).coats[0]?.thinner).toBe(0.05);
+    // A corrected batch corrects the coat.
+    const [mixed, on] = pour('a', 10, 4.4, 0.4) as [LogEntry, LogEntry];
+    const right = { ...mixed, id: 'right', supersedes: mixed.id, body: { ...mixed.body, thinnerL: 0.2, totalL: 4.2 } };
+    expect(foldLog([start(10), mixed, on, right as LogEntry]).coats[0]?.thinner).toBeCloseTo(0.05, 9);
+  });
   it('finds the readings of a zone in its coats and in its own stream', () => {
     const log = [
       start(10),
@@ -135,6 +155,21 @@ describe('the log', () => {
       return (error as Error).message;
     }
   };
+  it('refuses a second coat of one layer of a zone, whoever starts it, and says what to do', () => {
+    const again = start(11, { streamId: 'second' });
+    expect(refused([start(10)], again)).toContain('going on already');
+    const done = entry('finished', 12, { litresOn: null });
+    expect(refused([start(10), done], start(13, { streamId: 'second' }))).toContain('correct its finish');
+    // Another layer, and the same one once the first start was withdrawn, may go on.
+    expect(refused([start(10), done], start(13, { streamId: 'second' }, 'l2'))).toBe('accepted');
+    const first = start(10);
+    const taken = entry('withdrawn', 10.5, { reason: 'wrong zone' }, { supersedes: first.id });
+    expect(refused([first, taken], again)).toBe('accepted');
+    // A start that is corrected onto a layer that is on already.
+    const other = start(11, { streamId: 'second' }, 'l2');
+    const moved = { ...start(11, { streamId: 'second' }), id: 'moved', supersedes: other.id };
+    expect(refused([start(10), other], moved)).toContain('going on already');
+  });
   it('refuses what cannot have happened', () => {
     const begun = start(10);
     const done = entry('finished', 12, { litresOn: null });

@@ -4,6 +4,8 @@ import type { LogEntry, LogEntryOf, MixedBody, ReadingBody, StartedBody } from '
 
 /** One coat as its entries tell it. */
 export interface Coat extends StartedBody {
+  /** Share of the unthinned mixed paint: as its batches were poured, or as it was said at the start. */
+  readonly thinner: number;
   readonly id: string;
   readonly boatId: string;
   readonly painter: string;
@@ -11,7 +13,8 @@ export interface Coat extends StartedBody {
   readonly finishedAt: number | null;
   readonly readings: readonly { at: number; airC: number | null; rh: number | null; surfaceC: number | null }[];
   readonly wetFilms: readonly { at: number; micron: readonly number[] }[];
-  readonly batches: readonly { batchId: string; litres: number }[];
+  /** Litres of each batch that went on, as it was in the pot, and what of them is not thinner. */
+  readonly batches: readonly { batchId: string; litres: number; unthinnedL: number }[];
   readonly litresOn: number | null;
   readonly handTests: readonly HandTest[];
   readonly notes: readonly { at: number; text: string; painter: string }[];
@@ -58,15 +61,17 @@ const folded = new WeakMap<readonly LogEntry[], FoldedLog>();
 export function foldLog(entries: readonly LogEntry[]): FoldedLog {
   let log = folded.get(entries);
   if (!log) {
-    const coats = foldCoats(entries);
-    log = { coats, batches: foldBatches(entries), readingsOf: readingsByZone(entries, coats) };
+    const batches = foldBatches(entries);
+    const coats = foldCoats(entries, batches);
+    log = { coats, batches, readingsOf: readingsByZone(entries, coats) };
     folded.set(entries, log);
   }
   return log;
 }
 
 /** Fold a boat's log into its coats, in order of their start. A coat whose start was withdrawn is gone. */
-function foldCoats(entries: readonly LogEntry[]): Coat[] {
+function foldCoats(entries: readonly LogEntry[], mixed: readonly MixedBatch[]): Coat[] {
+  const mixedById = new Map(mixed.map((b) => [b.id, b]));
   const coats: Coat[] = [];
   for (const [id, all] of byStream(entries, 'coat')) {
     const valid = standing(all);
@@ -74,8 +79,13 @@ function foldCoats(entries: readonly LogEntry[]): Coat[] {
     if (!started) continue;
     const finished = valid.findLast((e) => e.kind === 'finished');
     const liveIds = new Set(valid.map((e) => e.id));
+    const said = started.body.thinner;
+    const batches = valid.flatMap((e) =>
+      e.kind === 'batchOn' ? [{ ...e.body, unthinnedL: unthinned(e.body, mixedById.get(e.body.batchId), said) }] : [],
+    );
     coats.push({
       ...started.body,
+      thinner: pouredThinner(batches) ?? said,
       id,
       boatId: started.boatId,
       painter: started.painter,
@@ -84,7 +94,7 @@ function foldCoats(entries: readonly LogEntry[]): Coat[] {
       litresOn: finished?.body.litresOn ?? null,
       readings: valid.flatMap((e) => (e.kind === 'reading' ? [{ at: e.occurredAt, ...e.body }] : [])),
       wetFilms: valid.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
-      batches: valid.flatMap((e) => (e.kind === 'batchOn' ? [e.body] : [])),
+      batches,
       handTests: valid.flatMap((e) => (e.kind === 'handTest' ? [{ ...e.body, at: e.occurredAt }] : [])),
       notes: valid.flatMap((e) =>
         e.kind === 'note' ? [{ at: e.occurredAt, text: e.body.text, painter: e.painter }] : [],
@@ -94,6 +104,18 @@ function foldCoats(entries: readonly LogEntry[]): Coat[] {
     });
   }
   return coats.sort((a, b) => a.startedAt - b.startedAt);
+}
+
+/** What of some litres of a batch is not thinner; of one that is not in the log, as was said at the start. */
+function unthinned({ litres }: { litres: number }, batch: MixedBatch | undefined, said: number): number {
+  return batch && batch.totalL > 0 ? litres * (1 - batch.thinnerL / batch.totalL) : litres / (1 + said);
+}
+
+/** Thinner that was really poured, over all batches, as a share of the paint without it; null where none is on. */
+function pouredThinner(batches: Coat['batches']): number | null {
+  const paintL = batches.reduce((sum, b) => sum + b.unthinnedL, 0);
+  const allL = batches.reduce((sum, b) => sum + b.litres, 0);
+  return paintL > 0 ? Math.max(0, allL / paintL - 1) : null;
 }
 
 /** Fold a boat's log into its batches, newest first. */

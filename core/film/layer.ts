@@ -30,13 +30,27 @@ export interface LayerPerM2 {
   readonly thinnerL: number;
 }
 
+/** The figures of a coat that tell what it takes. */
+export type Taking = Pick<Layer, 'dftMicron' | 'loss' | 'deadVolumeLPerM2'> & Pick<Layer, 'absorption' | 'stripe'>;
+
+/**
+ * Unthinned mixed paint that a coat takes, L a m²: its film and the dead volume, what is lost on the way, what soaks in
+ * and its stripe coat.
+ * @throws RangeError on impossible input
+ * @example litresPerM2({ layer, sheet }) * 9 // → 2
+ */
+export function litresPerM2({ layer, sheet }: { layer: Taking; sheet: Pick<SheetBody, 'solids'> }): number {
+  const { dftMicron, loss, deadVolumeLPerM2 } = layer;
+  const plain = litresNeeded({ areaM2: 1, dftMicron, solids: sheet.solids, loss, deadVolumeLPerM2 });
+  return plain * (1 + notNegative(layer.absorption ?? 0, 'What soaks in') + (layer.stripe ? STRIPE_SHARE : 0));
+}
+
 /** @throws RangeError on impossible input */
 export function layerPerM2({ layer, sheet }: { layer: Layer; sheet: SheetBody }): LayerPerM2 {
   const { solids } = sheet;
-  const { dftMicron, loss, deadVolumeLPerM2 } = layer;
+  const { dftMicron } = layer;
   const thinner = sheetThinnerOfMixed(sheet, layer.thinnerShare);
-  const plain = litresNeeded({ areaM2: 1, dftMicron, solids, loss, deadVolumeLPerM2 });
-  const litres = plain * (1 + notNegative(layer.absorption ?? 0, 'What soaks in') + (layer.stripe ? STRIPE_SHARE : 0));
+  const litres = litresPerM2({ layer, sheet });
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
   return {
     spreadingRateM2PerL: spreadingRateM2PerL({ solids, dftMicron }),

@@ -1,4 +1,5 @@
-import { USUAL_RATE_M2_PER_H, litresNeeded } from '../film/spreading';
+import { litresPerM2, type Taking } from '../film/layer';
+import { USUAL_RATE_M2_PER_H } from '../film/spreading';
 import type { Layer } from '../model/layer';
 import type { SheetBody } from '../model/sheet';
 import { Impossible } from '../impossible';
@@ -9,7 +10,7 @@ import { splitBatch, type Batch } from './splitBatch';
 /** One zone that a batch is for, with the coat that goes onto it. */
 export interface MixZone {
   readonly areaM2: number;
-  readonly layer: Pick<Layer, 'dftMicron' | 'loss' | 'deadVolumeLPerM2'>;
+  readonly layer: Taking;
 }
 
 export interface MixWish {
@@ -64,12 +65,9 @@ export function batchToMix(options: {
 }): BatchToMix {
   const { sheet, zones, method, wish } = options;
   const wholeM2 = zones.reduce((sum, z) => sum + z.areaM2, 0);
-  const wholeL = zones.reduce(
-    (sum, { areaM2, layer }) => sum + litresNeeded({ areaM2, solids: sheet.solids, ...filmOf(layer) }),
-    0,
-  );
-  const litresPerM2 = wholeM2 > 0 ? wholeL / wholeM2 : 0;
-  const wished = wish.by === 'litres' && wish.litres !== null ? wish.litres : (wish.areaM2 ?? 0) * litresPerM2;
+  const wholeL = zones.reduce((sum, { areaM2, layer }) => sum + areaM2 * litresPerM2({ layer, sheet }), 0);
+  const perM2 = wholeM2 > 0 ? wholeL / wholeM2 : 0;
+  const wished = wish.by === 'litres' && wish.litres !== null ? wish.litres : (wish.areaM2 ?? 0) * perM2;
   const mixedL = Number.isFinite(wished) && wished > 0 ? wished : 0;
   const { potC } = wish;
   const pot =
@@ -78,18 +76,18 @@ export function batchToMix(options: {
   return {
     wholeM2,
     wholeL,
-    litresPerM2,
+    litresPerM2: perM2,
     mixedL,
-    doesM2: litresPerM2 > 0 ? mixedL / litresPerM2 : 0,
+    doesM2: perM2 > 0 ? mixedL / perM2 : 0,
     pot,
     largestL:
-      pot && litresPerM2 > 0
+      pot && perM2 > 0
         ? largestBatchL({
             potLifeH: pot.hours,
             inductionMin: sheet.inductionMin ?? 0,
             rateM2PerH: USUAL_RATE_M2_PER_H[method],
             painters: 1,
-            litresPerM2,
+            litresPerM2: perM2,
           })
         : null,
     ...split(sheet, mixedL, thinner),
@@ -97,8 +95,6 @@ export function batchToMix(options: {
     withoutDensity: sheet.parts.filter((p) => p.densityKgPerL === null).map((p) => p.name),
   };
 }
-
-const filmOf = ({ dftMicron, loss, deadVolumeLPerM2 }: MixZone['layer']) => ({ dftMicron, loss, deadVolumeLPerM2 });
 
 function split(sheet: SheetBody, mixedL: number, thinner: number): Pick<BatchToMix, 'batch' | 'problem'> {
   try {

@@ -9,6 +9,7 @@ import {
   potMarks,
   splitBatch,
   USUAL_RATE_M2_PER_H,
+  type Layer,
   type MixedBatch,
   type SheetBody,
 } from '../index';
@@ -170,6 +171,18 @@ describe('the batch to mix', () => {
     expect(of({ areaM2: 5 }).mixedL).toBeCloseTo(0.5556, 4);
     const byLitres = of({ by: 'litres', litres: 2 });
     expect([byLitres.mixedL, byLitres.doesM2]).toEqual([2, expect.closeTo(18, 9)]);
+  });
+  it('takes the stripe coat and what soaks in along, as the film does', () => {
+    // 1.1111 L and a quarter more that soaks in; the stripe coat takes its share besides.
+    const withMore = (more: Partial<Layer>) =>
+      batchToMix({
+        sheet,
+        zones: zones.map((z) => ({ ...z, layer: { ...z.layer, ...more } })),
+        method: 'roller',
+        wish,
+      }).wholeL;
+    expect(withMore({ absorption: 0.25 })).toBeCloseTo(1.1111 * 1.25, 3);
+    expect(withMore({ stripe: true })).toBeGreaterThan(1.112);
   });
   it('is nothing where the wish cannot be read, and says why where it cannot be split', () => {
     for (const more of [{ areaM2: null }, { areaM2: Number.NaN }, { areaM2: -3 }, { by: 'litres', litres: Number.NaN }])

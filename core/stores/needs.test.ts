@@ -38,16 +38,20 @@ describe('what coats still to go on take', () => {
         { surfaceId: 'hull', layerId: one.id },
         { surfaceId: 'keel', layerId: one.id },
       ],
-      batches: [{ batchId: 'b', litres: 3 }],
+      batches: [{ batchId: 'b', litres: 3, unthinnedL: 3 }],
     });
     const { needs } = needsOf([zone('hull'), zone('keel')], [one], [inHand]);
     expect(needs.map((n) => n.likelyL)).toEqual([expect.closeTo(0.5, 9), expect.closeTo(0.5, 9)]);
+    // A zone three times as large gets three times as much: of 8 L two are brought, 1.5 and 0.5 [by hand].
+    const onTwo = { ...inHand, batches: [{ batchId: 'b', litres: 2.2, unthinnedL: 2 }] };
+    const unlike = needsOf([zone('hull', { areaM2: 27 }), zone('keel')], [one], [onTwo]);
+    expect(unlike.needs.map((n) => n.likelyL)).toEqual([expect.closeTo(4.5, 9), expect.closeTo(1.5, 9)]);
     // Never less than nothing, however much was mixed.
     expect(
       needsOf(
         [zone('hull')],
         [one],
-        [coatOn('hull', one.id, { finishedAt: null, batches: [{ batchId: 'b', litres: 30 }] })],
+        [coatOn('hull', one.id, { finishedAt: null, batches: [{ batchId: 'b', litres: 30, unthinnedL: 30 }] })],
       ).needs[0]?.likelyL,
     ).toBe(0);
   });

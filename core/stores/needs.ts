@@ -95,10 +95,12 @@ export function coatNeeds({
   coats: readonly Coat[];
   revisionById: ReadonlyMap<string, SheetRevision>;
 }): Needs {
-  const each = surfaces.map((surface) => {
+  const zones = surfaces.map((surface) => {
     const layers = buildUps.find((b) => b.surfaceId === surface.id)?.layers ?? [];
-    return zoneNeeds({ surface, layers, perM2: perM2Of(layers, revisionById), coats, revisionById });
+    return { surface, layers, perM2: perM2Of(layers, revisionById) };
   });
+  const wholeOf = wholeOfCoats(zones);
+  const each = zones.map((zone) => zoneNeeds({ ...zone, coats, revisionById, wholeOf }));
   return { needs: each.flatMap((e) => e.needs), without: each.flatMap((e) => e.without) };
 }
 
@@ -118,6 +120,36 @@ export function perM2Of(
   });
 }
 
+/** What a coat takes of a whole zone, litres without thinner; undefined where that is not known. */
+export type WholeOf = (surfaceId: string, layerId: string) => number | undefined;
+
+/** What every coat of some zones takes whole. */
+export function wholeOfCoats(
+  zones: readonly {
+    readonly surface: Pick<Surface, 'id' | 'areaM2'>;
+    readonly layers: readonly Pick<Layer, 'id'>[];
+    readonly perM2: readonly (LayerPerM2 | null)[];
+  }[],
+): WholeOf {
+  const whole = new Map<string, number>();
+  for (const { surface, layers, perM2 } of zones)
+    layers.forEach((layer, i) => {
+      const litres = (perM2[i]?.litres ?? Number.NaN) * surface.areaM2;
+      if (litres >= 0) whole.set(`${surface.id}/${layer.id}`, litres);
+    });
+  return (surfaceId, layerId) => whole.get(`${surfaceId}/${layerId}`);
+}
+
+/** Litres without thinner that a coat's batches have brought to one of its zones: each gets of them as it takes. */
+function broughtTo(coat: Coat, surfaceId: string, ownL: number, wholeOf: WholeOf): number {
+  const paintL = coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0);
+  const allL = coat.on.reduce(
+    (sum, t) => sum + (t.surfaceId === surfaceId ? ownL : (wholeOf(t.surfaceId, t.layerId) ?? ownL)),
+    0,
+  );
+  return allL > 0 ? (paintL * ownL) / allL : 0;
+}
+
 /** The coats of one zone that are still to go on. @param options.perM2 of each of its layers */
 export function zoneNeeds({
   surface,
@@ -125,12 +157,14 @@ export function zoneNeeds({
   perM2,
   coats,
   revisionById,
+  wholeOf,
 }: {
   surface: Surface;
   layers: readonly Layer[];
   perM2: readonly (LayerPerM2 | null)[];
   coats: readonly Coat[];
   revisionById: ReadonlyMap<string, SheetRevision>;
+  wholeOf: WholeOf;
 }): Needs {
   const needs: CoatNeed[] = [];
   const without: string[] = [];
@@ -145,7 +179,7 @@ export function zoneNeeds({
       return;
     }
     const wholeL = q.litres * areaM2;
-    const brought = on ? on.batches.reduce((sum, b) => sum + b.litres, 0) / on.on.length : 0;
+    const brought = on ? broughtTo(on, surface.id, wholeL, wholeOf) : 0;
     const likelyL = Math.max(0, wholeL - brought);
     needs.push({
       zone: surface.id,

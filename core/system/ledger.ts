@@ -3,7 +3,7 @@ import type { Surface } from '../model/surface';
 import type { Layer } from '../model/layer';
 import type { LayerPerM2 } from '../film/layer';
 import type { SheetBody, SheetRevision, Waters } from '../model/sheet';
-import { perM2Of, structureIsOpen, zoneNeeds, type Needs } from '../stores/needs';
+import { perM2Of, structureIsOpen, zoneNeeds, type Needs, wholeOfCoats, type WholeOf } from '../stores/needs';
 import { jobList, type JobProduct, type Parts } from '../stores/share';
 import { checkBuildUp } from './checkBuildUp';
 import { buildUpPerM2, type BuildUpPerM2, type SheetLayer } from './quantities';
@@ -72,7 +72,12 @@ export function ledger(options: LedgerOptions): Ledger {
     plans.set(layers, plan);
     return plan;
   };
-  const zones = options.zones.map((zone) => zoneLedger(zone, planOf(zone.layers), options));
+  const planned = options.zones.map((zone) => ({ ...zone, plan: planOf(zone.layers) }));
+  // What the other zones of a coat take is asked for only while one is going on.
+  const wholeOf = wholeOfCoats(
+    options.coats.some((c) => c.finishedAt === null) ? planned.map((z) => ({ ...z, perM2: z.plan.perM2OfEach })) : [],
+  );
+  const zones = planned.map((zone) => zoneLedger(zone, zone.plan, options, wholeOf));
   const needs = zones.flatMap((z) => z.needs);
   const products = jobList({ needs, sheetOf, onHandOf, chance });
   return { zones, needs, products, without: zones.flatMap((z) => z.without) };
@@ -103,6 +108,7 @@ function zoneLedger(
   { surface, layers, targetMicron, records }: LedgerZone,
   plan: Plan,
   { coats, revisionById, waters }: LedgerOptions,
+  wholeOf: WholeOf,
 ): ZoneLedger {
   const { substrate, exposure, existing } = surface;
   const kinds = records.map((r) => r.kind);
@@ -117,6 +123,6 @@ function zoneLedger(
     surfaceId: surface.id,
     findings,
     perM2,
-    ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById }),
+    ...zoneNeeds({ surface, layers, perM2: plan.perM2OfEach, coats, revisionById, wholeOf }),
   };
 }

@@ -3,7 +3,7 @@ import type { ZoneStatus } from '#core/coat/zoneStatus';
 import { sheet } from '#core/sheet/example.fixture';
 import { call, Fault, NoAnswer, Refused } from './api';
 import type { BoatView } from './store';
-import { stintFor, stintsOf } from './targets';
+import { stintFor, stintsInHand, stintsOf } from './targets';
 
 const revision = (id: string, sheetId: string) => ({
   id,
@@ -38,6 +38,32 @@ describe('stints', () => {
     expect(
       stintsOf(view([status('hull', 'r1', 'inHand'), status('keel', null, 'complete'), status('deck', 'gone')])),
     ).toEqual([]);
+  });
+  it('of a coat that is going on stand before those to come, with its own product', () => {
+    const going = {
+      ...view([status('hull', 'r3', 'inHand'), status('sides', 'r3')]),
+      buildUps: [{ surfaceId: 'hull', layers: [{ id: 'a', sheetRevisionId: 'r2' }] }],
+      coats: [
+        {
+          id: 'coat',
+          finishedAt: null,
+          sheetRevisionId: 'r1',
+          dftMicron: 70,
+          method: 'roller',
+          on: [{ surfaceId: 'hull', layerId: 'a' }],
+        },
+        { id: 'done', finishedAt: 1, sheetRevisionId: 'r1', on: [{ surfaceId: 'sides', layerId: 'b' }] },
+      ],
+    } as unknown as BoatView;
+    going.statuses.forEach((s) => Object.assign(s, { coats: [] }));
+    const stints = [...stintsInHand(going), ...stintsOf(going)];
+    expect(stints.map((s) => [s.key, s.name])).toEqual([
+      ['coat', 'epoxy'],
+      ['gloss', 'gloss'],
+    ]);
+    const found = stintFor(stints, ['hull']);
+    expect(found?.stint.coat?.id).toBe('coat');
+    expect(found?.chosen[0]?.nextLayer).toMatchObject({ id: 'a', dftMicron: 70 });
   });
   it('are found from the zones an address names; those of other products are not mixed in', () => {
     const stints = stintsOf(view([status('hull', 'r1'), status('keel', 'r1'), status('sides', 'r3')]));

@@ -3,13 +3,14 @@ import type { Batch } from '#core/mix/splitBatch';
 import { pouringUnit } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
+import type { Stint } from '../../data/targets';
 import { Fig } from '../../parts/Fig';
 import { spanWords } from '../../parts/words';
 import { Pot } from './Pot';
 import type { Mix } from './useMix';
 
 /** The batch: what to pour in which order, how the pot stands then, what to heed, and that it is mixed. */
-export function BatchView({ mix, boatId, sheetId }: { mix: Mix; boatId: string; sheetId: string }) {
+export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stint }) {
   const { units } = useSettings();
   const { batch, sheet, withoutDensity } = mix;
   if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
@@ -28,7 +29,7 @@ export function BatchView({ mix, boatId, sheetId }: { mix: Mix; boatId: string; 
       {withoutDensity.length > 0 && (
         <p className="mt-2">
           No weighing: the density of {withoutDensity.join(' and ')} is not on the sheet.{' '}
-          <Link className="underline underline-offset-4" to={`/sheets/${sheetId}/edit`}>
+          <Link className="underline underline-offset-4" to={`/sheets/${stint.sheetId}/edit`}>
             Type it in
           </Link>
           ; a volume ratio never goes on the scale as it is.
@@ -40,7 +41,7 @@ export function BatchView({ mix, boatId, sheetId }: { mix: Mix; boatId: string; 
           {sheet.caution} Follow the maker’s sheet and your local rules.
         </p>
       )}
-      <MixedIt mix={mix} boatId={boatId} />
+      <MixedIt mix={mix} boatId={boatId} stint={stint} />
     </>
   );
 }
@@ -181,7 +182,7 @@ function Heed({ mix }: { mix: Mix }) {
   );
 }
 
-function MixedIt({ mix, boatId }: { mix: Mix; boatId: string }) {
+function MixedIt({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stint }) {
   return (
     <div className="mt-4 flex flex-wrap gap-3">
       {mix.mixedId === null ? (
@@ -192,9 +193,13 @@ function MixedIt({ mix, boatId }: { mix: Mix; boatId: string }) {
         <>
           <Link
             className="btn btn-primary"
-            to={`/boats/${boatId}/coat/start?on=${mix.chosen.map((z) => z.surfaceId).join(',')}&batch=${mix.mixedId}`}
+            to={
+              stint.coat
+                ? `/boats/${boatId}/coat/${stint.coat.id}`
+                : `/boats/${boatId}/coat/start?on=${mix.chosen.map((z) => z.surfaceId).join(',')}&batch=${mix.mixedId}`
+            }
           >
-            Start the coat with it
+            {stint.coat ? 'Back to the coat' : 'Start the coat with it'}
           </Link>
           <button type="button" className="btn" onClick={mix.again}>
             Another batch

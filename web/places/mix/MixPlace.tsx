@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useView } from '../../app/BoatShell';
-import { stintFor, stintsOf } from '../../data/targets';
+import { stintFor, stintsInHand, stintsOf } from '../../data/targets';
 import { Timers } from '../../parts/Timers';
 import { nextName } from '../../parts/zoneWords';
 import { BatchView } from './BatchView';
@@ -12,7 +12,8 @@ import { useMix, type MixProps } from './useMix';
 export function MixPlace() {
   const view = useView();
   const [search, setSearch] = useSearchParams();
-  const stints = useMemo(() => stintsOf(view), [view]);
+  // What is going on comes first: a pot mixed now is most likely for that.
+  const stints = useMemo(() => [...stintsInHand(view), ...stintsOf(view)], [view]);
   const found = stintFor(stints, search.get('on')?.split(',') ?? []);
   const running = <Timers view={view} />;
   if (!found) {
@@ -33,7 +34,7 @@ export function MixPlace() {
     <div className="min-w-0">
       {running}
       <MixOne
-        key={`${found.stint.sheetId}/${found.chosen.map((z) => z.surfaceId).join()}`}
+        key={`${found.stint.key}/${found.chosen.map((z) => z.surfaceId).join()}`}
         view={view}
         stints={stints}
         stint={found.stint}
@@ -50,12 +51,13 @@ function MixOne(props: MixProps) {
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
       <h1 className="order-1 text-2xl lg:col-span-2">
         Mix {mix.sheet.name}, {nextName(mix.first)}
+        {props.stint.coat && <span className="quiet"> — for the coat that is going on</span>}
       </h1>
       <section className="order-3 flex min-w-0 flex-col gap-3 lg:order-2" aria-label="For what">
         <MixWishes {...props} mix={mix} />
       </section>
       <section className="order-2 min-w-0 lg:order-3" aria-label="The batch">
-        <BatchView mix={mix} boatId={props.view.boat.id} sheetId={props.stint.sheetId} />
+        <BatchView mix={mix} boatId={props.view.boat.id} stint={props.stint} />
       </section>
     </div>
   );

@@ -12,11 +12,15 @@ export function MixWishes({ stints, stint, onPick, mix }: MixProps & { mix: Mix 
       {stints.length > 1 && (
         <SelectField
           label="Product"
-          value={stint.sheetId}
+          value={stint.key}
           options={stints.map(
-            (s) => [s.sheetId, `${s.name}: ${s.zones.map((z) => zoneOf(z.surfaceId).name).join(', ')}`] as const,
+            (s) =>
+              [
+                s.key,
+                `${s.name}${s.coat ? ', going on' : ''}: ${s.zones.map((z) => zoneOf(z.surfaceId).name).join(', ')}`,
+              ] as const,
           )}
-          onPick={(sheetId) => onPick([stints.find((s) => s.sheetId === sheetId)?.zones[0]?.surfaceId ?? ''])}
+          onPick={(key) => onPick([stints.find((s) => s.key === key)?.zones[0]?.surfaceId ?? ''])}
         />
       )}
       <ZoneChecks legend="For" zones={stint.zones} chosen={mix.chosen} onPick={onPick}>
@@ -60,7 +64,9 @@ function HowMuch({ mix }: { mix: Mix }) {
             quantity="area"
             value={wish.areaM2}
             onValue={(areaM2) => set({ areaM2 })}
-            hint="Less what is done already"
+            hint={
+              mix.mixedForL > 0 ? 'Less what was mixed for it; type what is really left' : 'Less what is done already'
+            }
           />
         ) : (
           <QuantityField

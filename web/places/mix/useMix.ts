@@ -2,13 +2,15 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { weatherAt } from '#core/air/weather';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
-import { batchToMix, type BatchToMix, type MixWish } from '#core/mix/batchToMix';
+import { litresPerM2 } from '#core/film/layer';
+import { batchToMix, type BatchToMix, type MixWish, type MixZone } from '#core/mix/batchToMix';
 import type { Layer } from '#core/model/layer';
 import type { SheetBody } from '#core/model/sheet';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { logEntry } from '../../data/store';
 import type { BoatView } from '../../data/store';
 import type { Stint } from '../../data/targets';
+import { attempt } from '../../parts/attempt';
 
 export interface MixProps {
   view: BoatView;
@@ -35,6 +37,8 @@ export interface Mix extends BatchToMix {
   readonly setDiameter: (m: number | null) => void;
   /** Id of the batch once it is mixed; null before. */
   readonly mixedId: string | null;
+  /** Mixed already for the coat that is going on, litres without thinner; 0 for one to come. */
+  readonly mixedForL: number;
   readonly again: () => void;
   readonly mixIt: () => void;
 }
@@ -48,13 +52,14 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const airNowC = weatherAt(hours, at)?.airC ?? 20;
   const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
   const zones = chosen.map((z) => ({ areaM2: zoneOf(z.surfaceId).areaM2, layer: z.nextLayer ?? layer }));
-  const [wish, setWish] = useState<MixWish>({
+  const mixedForL = stint.coat ? stint.coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0) : 0;
+  const [wish, setWish] = useState<MixWish>(() => ({
     by: 'area',
-    areaM2: zones.reduce((sum, z) => sum + z.areaM2, 0),
+    areaM2: leftToDo(sheet, zones, mixedForL),
     litres: null,
     thinner: layer.thinnerShare,
     potC: Math.round(airNowC * 10) / 10,
-  });
+  }));
   const [diameterM, setDiameter] = useState<number | null>(USUAL_POT_M);
   const [mixedId, setMixedId] = useState<string | null>(null);
   const made = batchToMix({ sheet, zones, method: layer.method, wish });
@@ -74,6 +79,19 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
       potTempC: wish.potC,
     };
     void logEntry({ boatId: boat.id, stream: 'batch', streamId: id, kind: 'mixed', body }, 'Batch mixed');
+    // It belongs to the coat that is going on.
+    if (stint.coat)
+      void logEntry(
+        {
+          boatId: boat.id,
+          stream: 'coat',
+          streamId: stint.coat.id,
+          kind: 'batchOn',
+          body: { batchId: id, litres: batch.totalL },
+        },
+        'Batch on',
+        { quiet: true },
+      );
   };
   return {
     ...made,
@@ -88,7 +106,16 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     diameterM,
     setDiameter,
     mixedId,
+    mixedForL,
     again: () => setMixedId(null),
     mixIt,
   };
+}
+
+/** What of some zones is left to do by what was mixed for them, m². */
+function leftToDo(sheet: SheetBody, zones: readonly MixZone[], mixedForL: number): number {
+  const wholeM2 = zones.reduce((sum, z) => sum + z.areaM2, 0);
+  const whole = () => zones.reduce((sum, z) => sum + z.areaM2 * litresPerM2({ layer: z.layer, sheet }), 0);
+  const wholeL = attempt(whole).value ?? 0;
+  return mixedForL > 0 && wholeL > 0 ? Math.max(0, Math.round(wholeM2 * (1 - mixedForL / wholeL) * 10) / 10) : wholeM2;
 }
