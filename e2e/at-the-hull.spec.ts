@@ -169,23 +169,25 @@ test('the coat in hand is finished from Today, at a time before now, never after
 });
 
 test('Mix on a coat that is going on mixes for that coat, and the pot belongs to it', async ({ page, yard }) => {
-  const before = await logOf(yard, DEMO.workboat);
-  const finished = new Set(before.filter((e) => e.kind === 'finished').map((e) => e.streamId));
-  const inHand = before.find((e) => e.kind === 'started' && !finished.has(e.streamId))!;
-  await page.goto(`${yard.url}/boats/${DEMO.workboat}/coat/${inHand.streamId}`);
+  await page.goto(`${yard.url}/boats/${DEMO.gig}/coat/start`);
+  const product = (await page.getByRole('heading', { level: 1 }).textContent())!.split(',')[0]!;
+  const reason = page.getByLabel('Start all the same, because');
+  if (await reason.isVisible()) await reason.fill('Tried for the test');
+  await page.getByRole('button', { name: 'Start coat' }).click();
+  await expect(page.getByRole('button', { name: 'Finish now' })).toBeVisible();
+  const coatId = page.url().split('/').pop()!;
   await page.getByRole('link', { name: 'Mix', exact: true }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Mix Lantern two-pack gloss');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(`Mix ${product}`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('for the coat that is going on');
-  await page.getByLabel('Area to do').fill('6');
+  await page.getByRole('textbox', { name: 'Area to do' }).fill('3');
   await page.getByRole('button', { name: 'Mixed: start the clocks' }).click();
   await page.getByRole('link', { name: 'Back to the coat' }).click();
-  await expect(page).toHaveURL(new RegExp(inHand.streamId));
-  // Its first batch, and this one.
-  await expect(page.getByText(/^Batch of .* on$/)).toHaveCount(2);
+  await expect(page).toHaveURL(new RegExp(coatId));
+  await expect(page.getByRole('listitem').filter({ hasText: /^.*Batch of .* on/ })).toHaveCount(1);
   await expect
-    .poll(
-      async () =>
-        (await logOf(yard, DEMO.workboat)).filter((e) => e.kind === 'batchOn' && e.streamId === inHand.streamId).length,
-    )
-    .toBe(2);
+    .poll(async () => (await logOf(yard, DEMO.gig)).filter((e) => e.kind === 'batchOn' && e.streamId === coatId).length)
+    .toBe(1);
+  // The next pot is for what is left.
+  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  await expect(page.getByText('Less what was mixed for it', { exact: false })).toBeVisible();
 });
