@@ -5,51 +5,11 @@ import {
   hourlyFromDays,
   zoneStatuses,
   type Layer,
-  type LogEntry,
   type StatusInput,
   type Surface,
 } from '../index';
 import { sheet } from '../sheet/example.fixture';
-
-const H = 3_600_000;
-const T0 = Date.UTC(2026, 4, 1);
-let serial = 0;
-
-function entry(kind: LogEntry['kind'], hour: number, body: object, more: Partial<LogEntry> = {}): LogEntry {
-  serial += 1;
-  const base = {
-    id: `e${serial}`,
-    boatId: 'boat',
-    stream: 'coat',
-    streamId: 'c1',
-    kind,
-    occurredAt: T0 + hour * H,
-    recordedAt: T0 + hour * H,
-    painter: 'Ada',
-    device: 'd',
-    supersedes: null,
-    body,
-  };
-  return { ...base, ...more } as LogEntry;
-}
-
-const start = (hour: number, more: Partial<LogEntry> = {}, layerId = 'l1') =>
-  entry(
-    'started',
-    hour,
-    {
-      on: [{ surfaceId: 'z', layerId }],
-      sheetRevisionId: 'r1',
-      method: 'roller',
-      thinner: 0.05,
-      dftMicron: 100,
-      colour: 'grey',
-      colourHex: '#888888',
-      overrideReason: null,
-      abradedGrit: null,
-    },
-    more,
-  );
+import { entry, H, start, T0 } from './log.fixture';
 
 describe('where a zone stands', () => {
   const day = (n: number, lowC: number, highC: number) => ({

@@ -1,45 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkAppend, foldLog, measuredFilm, testedOn, zoneReadings, type LogEntry } from '../index';
-
-const H = 3_600_000;
-const T0 = Date.UTC(2026, 4, 1);
-let serial = 0;
-
-function entry(kind: LogEntry['kind'], hour: number, body: object, more: Partial<LogEntry> = {}): LogEntry {
-  serial += 1;
-  const base = {
-    id: `e${serial}`,
-    boatId: 'boat',
-    stream: 'coat',
-    streamId: 'c1',
-    kind,
-    occurredAt: T0 + hour * H,
-    recordedAt: T0 + hour * H,
-    painter: 'Ada',
-    device: 'd',
-    supersedes: null,
-    body,
-  };
-  return { ...base, ...more } as LogEntry;
-}
-
-const start = (hour: number, more: Partial<LogEntry> = {}, layerId = 'l1') =>
-  entry(
-    'started',
-    hour,
-    {
-      on: [{ surfaceId: 'z', layerId }],
-      sheetRevisionId: 'r1',
-      method: 'roller',
-      thinner: 0.05,
-      dftMicron: 100,
-      colour: 'grey',
-      colourHex: '#888888',
-      overrideReason: null,
-      abradedGrit: null,
-    },
-    more,
-  );
+import { entry, H, start, T0 } from './log.fixture';
 
 describe('the log', () => {
   it('folds a coat from its entries, in whatever order they arrive', () => {

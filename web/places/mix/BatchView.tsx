@@ -13,6 +13,14 @@ import type { Mix } from './useMix';
 export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stint }) {
   const { units } = useSettings();
   const { batch, sheet, withoutDensity } = mix;
+  if (mix.mixedForL > 0 && mix.mixedL === 0 && mix.litresPerM2 > 0)
+    return (
+      <p className="border-l-4 border-base-content px-3 py-2">
+        <Fig quantity="volume" value={mix.mixedForL} /> was mixed for this coat, without thinner. That does{' '}
+        <Fig quantity="area" value={mix.mixedForL / mix.litresPerM2} /> of <Fig quantity="area" value={mix.wholeM2} />.
+        Type the area or the litres that are still wanted.
+      </p>
+    );
   if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
   const volumeUnit = pouringUnit('volume', units, batch.totalL);
   const massUnit = pouringUnit(
