@@ -19,6 +19,11 @@ export interface Conditions {
 
 export type LimitKind = 'spread' | 'humidity' | 'airCold' | 'airHot' | 'surfaceCold' | 'surfaceHot' | 'wind' | 'rain';
 
+/** A figure this close to its limit keeps it: no instrument at a hull reads finer, and in words both would be the same. */
+const AS_GOOD_AS: Partial<Record<LimitKind, number>> = { humidity: 0.0005, wind: 0.05, rain: 0 };
+/** Of a temperature, °C. */
+const AS_GOOD_AS_C = 0.005;
+
 /** One limit that is broken: what was found and what is needed, in the core's unit of that quantity. */
 export interface LimitBreak {
   readonly limit: LimitKind;
@@ -56,10 +61,11 @@ export function checkConditions(options: {
   const spreadC = c.surfaceC - dew;
   const breaks: LimitBreak[] = [];
   const above = (limit: LimitKind, found: number | undefined, max: number | null) => {
-    if (found !== undefined && max !== null && found > max) breaks.push({ limit, found, needs: max });
+    if (found !== undefined && max !== null && found > max + (AS_GOOD_AS[limit] ?? AS_GOOD_AS_C))
+      breaks.push({ limit, found, needs: max });
   };
   const below = (limit: LimitKind, found: number, min: number | null) => {
-    if (min !== null && found < min) breaks.push({ limit, found, needs: min });
+    if (min !== null && found < min - (AS_GOOD_AS[limit] ?? AS_GOOD_AS_C)) breaks.push({ limit, found, needs: min });
   };
   if (!sheltered) above('rain', c.rainMm, 0);
   below('spread', spreadC, limits.spreadMinC ?? USUAL_LIMITS.spreadMinC);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { checkConditions } from '#core/air/conditions';
 import { breakWords, daysTo, spanWords, timerWords, timeWords } from './words';
 import { fromGrid, toGrid } from '../places/sheets/grid';
 import { sheet } from '#core/sheet/example.fixture';
@@ -34,6 +35,27 @@ describe('times in words', () => {
     const broken = { limit: 'spread', found: 1.8, needs: 3 } as const;
     expect(breakWords(broken, { system: 'metric' })).toBe('too damp: spread 1.8 °C, needs 3.0 °C');
     expect(breakWords(broken, { system: 'us' })).toBe('too damp: spread 3.2 °F, needs 5.4 °F');
+  });
+  it('what is told as broken never reads like its limit, in either system', () => {
+    const limits = { airMinC: 8, airMaxC: 35, surfaceMinC: 8, surfaceMaxC: 35, rhMax: 0.85, spreadMinC: 3 };
+    let told = 0;
+    for (let step = -200; step <= 200; step += 1) {
+      const off = step / 4000;
+      for (const conditions of [
+        { airC: 20, rh: 0.6, surfaceC: 12.0044 + 3 + off },
+        { airC: 20, rh: 0.85 + off, surfaceC: 25 },
+        { airC: 8 + off, rh: 0.5, surfaceC: 12 },
+        { airC: 20, rh: 0.5, surfaceC: 35 + off },
+        { airC: 20, rh: 0.5, surfaceC: 20, windMs: 8 + off },
+      ])
+        for (const broken of checkConditions({ conditions, limits, method: 'roller' }).breaks)
+          for (const system of ['metric', 'us'] as const) {
+            const [found, needs] = breakWords(broken, { system }).match(/-?[\d.]+/g) ?? [];
+            expect(found, JSON.stringify({ broken, system })).not.toBe(needs);
+            told += 1;
+          }
+    }
+    expect(told).toBeGreaterThan(1000);
   });
 });
 
