@@ -173,6 +173,12 @@ describe('the log', () => {
     const { body } = await t.agent.get(`/api/boats/${set.boat}`);
     expect(body.entries.map((e: { kind: string }) => e.kind)).toEqual(['started', 'finished']);
     expect(body.entries[0].recordedAt).toBe(NOW);
+    // Another device starts the same layer of the same zone: one layer is one coat.
+    await refused(
+      t.agent.put(`/api/entries/${uuid()}`).send(startBody(set, uuid(), NOW - HOUR / 2)),
+      422,
+      /This coat is on already/,
+    );
     await refused(
       t.agent.put(`/api/entries/${first}`).send(startBody(set, coat, NOW - 3 * HOUR)),
       409,

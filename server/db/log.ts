@@ -36,10 +36,9 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
   if (entry.occurredAt > now + AHEAD_MS)
     throw new Refusal(422, 'future', 'This time has not come yet. Check the date and time.', { field: 'occurredAt' });
   const written = { ...entry, recordedAt: now } as LogEntry;
-  const own = boat.entries.filter((e) => e.streamId === entry.streamId);
-  checkAppend(own, written);
+  checkAppend(boat.entries, written);
   // A corrected time must not be refused because the build-up has moved on since.
-  const old = own.find((e) => e.id === written.supersedes);
+  const old = boat.entries.find((e) => e.id === written.supersedes);
   const targets = (e: LogEntry | undefined) =>
     e?.kind === 'started' || e?.kind === 'mixed' ? [e.body.on, e.body.sheetRevisionId] : null;
   if ((written.kind === 'started' || written.kind === 'mixed') && !same(targets(old), targets(written))) {

@@ -31,7 +31,7 @@ function logOf(yard: DemoYard, boatId: string): Log {
       supersedes: null,
       body,
     } as LogEntry;
-    checkAppend(yard.log, entry);
+    checkAppend([...yard.log], entry);
     yard.log.push(entry);
     await yard.db.insert(entries).values(entry);
   };
