@@ -7,7 +7,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { v7 as uuid } from 'uuid';
 import { overcoatWindow } from '#core';
 import { sheet } from '#core/sheet/example.fixture';
-import { boatFields, layerFields, startBody, zoneFields } from '../server/app.fixture';
+import { boatFields, entryFields, layerFields, startBody, zoneFields } from '../server/app.fixture';
 import { entries } from '../server/db/schema';
 import type { Disk } from '../server/keep/journal';
 import { integratedMilestoneAt } from '../core/cure/integrator.fixture';
@@ -119,13 +119,17 @@ async function saving(): Promise<void> {
 
   const overHttp: number[] = [];
   const straight: number[] = [];
+  const coat = uuid();
+  await put(`/entries/${uuid()}`, startBody({ ...ids, layers }, coat, Date.now() - 1000));
+  // One layer is one coat: what a painter logs most are readings of it.
+  const reading = () => entryFields(ids.boat, coat, 'reading', Date.now() - 500, { airC: 18, rh: 0.6, surfaceC: 17 });
   for (let n = 0; n < 400; n += 1) {
-    const body = startBody({ ...ids, layers }, uuid(), Date.now() - 1000);
+    const body = reading();
     syncs.length = 0;
     let start = now();
     await put(`/entries/${uuid()}`, body);
     overHttp.push(now() - start - syncs.reduce((sum, ms) => sum + ms, 0));
-    const row = { ...startBody({ ...ids, layers }, uuid(), Date.now() - 1000), id: uuid(), recordedAt: Date.now() };
+    const row = { ...reading(), id: uuid(), recordedAt: Date.now() };
     start = now();
     await db.insert(entries).values(row as never);
     straight.push(now() - start);
