@@ -1,13 +1,11 @@
 import type { SourcedHour, TempSample } from './air/weather';
 import { foldLog } from './coat/fold';
-import type { Layer } from './model/layer';
 import type { LogEntry } from './model/log';
 import type { SheetRevision } from './model/sheet';
-import type { Surface } from './model/surface';
 import type { OffsetRecord } from './model/area';
 import { sheet } from './sheet/example.fixture';
-import type { Lot } from './stores/lots';
 import { coatNeeds } from './stores/needs';
+import { copper, layer as layerOf, lot, revision as revisionOf, zone as zoneOf } from './stores/needs.fixture';
 import { jobList } from './stores/share';
 import { sheets } from './system/sheets.fixture';
 
@@ -20,30 +18,14 @@ export const hour = 3_600_000;
 export const noon = Date.UTC(2026, 5, 1, 12);
 
 export { sheet, sheets };
-export const revision: SheetRevision = { id: 'barrier-1', sheetId: 'barrier', revision: 1, body: sheet, createdAt: 0 };
-export const copper: SheetRevision = {
-  id: 'copper-1',
-  sheetId: 'copper',
-  revision: 1,
-  body: { ...sheets.copper, packs: [{ name: '2.5 L', sizeL: 2.5, priceMinor: 9000, supplier: 'West' }] },
-  createdAt: 0,
-};
+export const revision = revisionOf('barrier', sheet);
+export { copper };
 export const revisionById = new Map([revision, copper].map((r) => [r.id, r]));
 export const sheetOf = (sheetId: string) => [revision, copper].find((r) => r.sheetId === sheetId)?.body;
 /** Of a revision, the sheet. */
 export const sheetIdOf = (revisionId: string) => revisionById.get(revisionId)?.sheetId ?? '';
 
-const coat = (id: string, r: SheetRevision): Layer => ({
-  id,
-  sheetRevisionId: r.id,
-  dftMicron: 100,
-  method: 'roller',
-  thinnerShare: 0,
-  loss: 0.1,
-  deadVolumeLPerM2: 0,
-  colour: 'grey',
-  colourHex: '#8a9094',
-});
+const coat = (id: string, r: SheetRevision) => layerOf(r, { id, colour: 'grey', colourHex: '#8a9094' });
 /** A coat of barrier, and one of antifouling over it. */
 export const layer = coat('first', revision);
 export const layers = [layer, coat('second', copper)];
@@ -58,16 +40,7 @@ export const boat = {
   form: 'full',
   keels: 'none',
 } as const;
-export const zone: Surface = {
-  id: 'bottom',
-  name: 'Bottom',
-  kind: 'underwater',
-  substrate: 'gelcoat',
-  exposure: 'immersed',
-  existing: 'bare',
-  areaM2: 10,
-  areaShare: 0.1,
-};
+export const zone = zoneOf('bottom', { name: 'Bottom', areaM2: 10 });
 
 /** Every hour from a day before noon to three days after it, 20 °C and 60 %. */
 export const steady: SourcedHour[] = Array.from({ length: 97 }, (_, i) => ({
@@ -96,7 +69,7 @@ const entry = (kind: LogEntry['kind'], at: number, body: object): LogEntry =>
 export const entries: LogEntry[] = [
   entry('started', noon - 2 * hour, {
     on: [{ surfaceId: 'bottom', layerId: 'first' }],
-    sheetRevisionId: 'barrier-1',
+    sheetRevisionId: revision.id,
     method: 'roller',
     thinner: 0,
     dftMicron: 100,
@@ -119,21 +92,7 @@ export const { needs } = coatNeeds({
 export const products = jobList({ needs, sheetOf, onHandOf: () => [], chance: 0.9 });
 
 /** A tin of antifouling, 2.5 L, full when it was looked at. */
-export const tin: Lot = {
-  id: 'tin',
-  sheetId: 'copper',
-  part: 'Paint',
-  sizeL: 2.5,
-  batchNumber: '',
-  supplier: '',
-  boughtOn: null,
-  openedOn: null,
-  expiresOn: null,
-  leftL: 2.5,
-  measuredAt: 0,
-  weighed: null,
-  note: '',
-};
+export const tin = lot('Paint', 2.5, { id: 'tin', sheetId: 'copper', sizeL: 2.5 });
 
 /** A box 4 m long, 2 m wide, 1 m deep that floats at half its depth. */
 export const box: OffsetRecord = {

@@ -99,6 +99,6 @@ export function windowState(
 }
 
 /** Past what was worked out, a print of the thumb has said that it still bonds. */
-export function isOnByHand({ handTest, byHandUntil }: TestedWindow, now: number): boolean {
+function isOnByHand({ handTest, byHandUntil }: Pick<TestedWindow, 'handTest' | 'byHandUntil'>, now: number): boolean {
   return handTest !== null && byHandUntil !== null && now >= handTest.at && now <= byHandUntil;
 }

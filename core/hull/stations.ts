@@ -1,5 +1,5 @@
 import { checkStations, strayGirths, type StrayGirth } from './girths';
-import type { GirthRecord, GirthStation } from '../model/area';
+import type { GirthStation } from '../model/area';
 
 /** As many stations as a zone may be taped at. */
 export const MOST_STATIONS = 60;
@@ -43,20 +43,4 @@ export function stationsProblem(stations: readonly GirthStation[]): string | nul
 export function straysOf(stations: readonly GirthStation[]): StrayGirth[] {
   if (stationsProblem(stations) !== null) return [];
   return strayGirths({ stationsM: stations.map((s) => s.xM), halfGirthsM: stations.map((s) => s.halfGirthM) });
-}
-
-/**
- * Whether two records hold the same figures.
- * @example sameGirths(null, null) // → true
- */
-export function sameGirths(a: GirthRecord | null, b: GirthRecord | null): boolean {
-  if (a === null || b === null) return a === b;
-  return (
-    a.even === b.even &&
-    a.stations.length === b.stations.length &&
-    a.stations.every((s, i) => {
-      const other = b.stations[i] as GirthStation;
-      return Object.is(s.xM, other.xM) && s.halfGirthM === other.halfGirthM && s.halfBreadthM === other.halfBreadthM;
-    })
-  );
 }

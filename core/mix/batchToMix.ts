@@ -64,8 +64,7 @@ export function batchToMix(options: {
   wish: MixWish;
 }): BatchToMix {
   const { sheet, zones, method, wish } = options;
-  const wholeM2 = zones.reduce((sum, z) => sum + z.areaM2, 0);
-  const wholeL = zones.reduce((sum, { areaM2, layer }) => sum + areaM2 * litresPerM2({ layer, sheet }), 0);
+  const { wholeM2, wholeL } = wholeOf(sheet, zones);
   const perM2 = wholeM2 > 0 ? wholeL / wholeM2 : 0;
   const wished = wish.by === 'litres' && wish.litres !== null ? wish.litres : (wish.areaM2 ?? 0) * perM2;
   const mixedL = Number.isFinite(wished) && wished > 0 ? wished : 0;
@@ -94,6 +93,26 @@ export function batchToMix(options: {
     overThinned: thinner > (sheet.thinner?.maxShare ?? 0),
     withoutDensity: sheet.parts.filter((p) => p.densityKgPerL === null).map((p) => p.name),
   };
+}
+
+/** What some zones take whole, m² and litres without thinner. */
+function wholeOf(sheet: SheetBody, zones: readonly MixZone[]): Pick<BatchToMix, 'wholeM2' | 'wholeL'> {
+  return {
+    wholeM2: zones.reduce((sum, z) => sum + z.areaM2, 0),
+    wholeL: zones.reduce((sum, { areaM2, layer }) => sum + areaM2 * litresPerM2({ layer, sheet }), 0),
+  };
+}
+
+/**
+ * What of some zones is left to do by what was mixed for them, m², to a tenth.
+ * @param options.mixedForL litres without thinner
+ * @throws RangeError on impossible input
+ * @example areaLeftM2({ sheet, zones: [{ areaM2: 9, layer }], mixedForL: 1.5 }) // → 2.3
+ */
+export function areaLeftM2(options: { sheet: SheetBody; zones: readonly MixZone[]; mixedForL: number }): number {
+  const { wholeM2, wholeL } = wholeOf(options.sheet, options.zones);
+  const { mixedForL } = options;
+  return mixedForL > 0 && wholeL > 0 ? Math.max(0, Math.round(wholeM2 * (1 - mixedForL / wholeL) * 10) / 10) : wholeM2;
 }
 
 function split(sheet: SheetBody, mixedL: number, thinner: number): Pick<BatchToMix, 'batch' | 'problem'> {

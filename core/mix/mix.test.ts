@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   batchTimers,
+  areaLeftM2,
   batchToMix,
   largestBatchL,
   partShares,
@@ -183,6 +184,12 @@ describe('the batch to mix', () => {
       }).wholeL;
     expect(withMore({ absorption: 0.25 })).toBeCloseTo(1.1111 * 1.25, 3);
     expect(withMore({ stripe: true })).toBeGreaterThan(1.112);
+  });
+  it('leaves to do what was not mixed for yet, by hand, and never less than nothing', () => {
+    // 1.1111 L do 10 m²: 0.4 L do 3.6 m² of them.
+    expect(areaLeftM2({ sheet, zones, mixedForL: 0 })).toBe(10);
+    expect(areaLeftM2({ sheet, zones, mixedForL: 0.4 })).toBe(6.4);
+    expect(areaLeftM2({ sheet, zones, mixedForL: 2 })).toBe(0);
   });
   it('is nothing where the wish cannot be read, and says why where it cannot be split', () => {
     for (const more of [{ areaM2: null }, { areaM2: Number.NaN }, { areaM2: -3 }, { by: 'litres', litres: Number.NaN }])

@@ -143,7 +143,7 @@ export interface Override {
 /**
  * Names a finding by the coats it is about, so that a reason written for it holds for that pair only.
  * @example
- *   overrideKey({ rule: 'copperOnMetal', upper: 0, lower: 'substrate' }, layers) // → 'copperOnMetal:first/barrier-1:substrate'
+ *   overrideKey({ rule: 'copperOnMetal', upper: 0, lower: 'substrate' }, layers) // → 'copperOnMetal:first/barrier-r1:substrate'
  */
 export function overrideKey(
   finding: { rule: string; upper: number | null; lower: number | 'substrate' | 'existing' | null },

@@ -86,7 +86,7 @@ export function applyNamed(options: {
 /**
  * A coat of another product in the same place: that product's own film and colour, by a method its sheet allows; what
  * was thinned for the old one no longer holds.
- * @example onProduct(layer, copper).sheetRevisionId // → 'copper-1'
+ * @example onProduct(layer, copper).sheetRevisionId // → 'copper-r1'
  */
 export function onProduct(layer: Layer, to: SheetRevision): Layer {
   const fresh = layerOf(to, layer.id, layer);
@@ -139,7 +139,7 @@ export function reorderCoats(options: {
  *     isOn: () => false,
  *     isFrom: (l) => l.id === 'first',
  *     to: (l) => onProduct(l, copper),
- *   }).map((l) => l.sheetRevisionId) // → ['copper-1', 'copper-1']
+ *   }).map((l) => l.sheetRevisionId) // → ['copper-r1', 'copper-r1']
  */
 export function swapProduct(options: {
   layers: readonly Layer[];

@@ -5,7 +5,7 @@ import type { Boat } from '#contracts/rows/boat';
 import { logEntry, queryClient, useYard } from '../data/store';
 import { useNow } from '../data/now';
 import { useOutbox } from '../data/outbox';
-import { batchTimers } from '#core/coat/clocks';
+import { batchTimers, type BatchTimer } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import type { Yard } from '#contracts/rows/yard';
 
@@ -91,11 +91,7 @@ export function Alarm() {
 }
 
 /** Silences a timer here at once, and in the log. */
-function Silence({
-  timer,
-}: {
-  timer: { boat: Boat; batchId: string; timer: 'stand' | 'pot'; startsAt: number; dueAt: number; silenced: boolean };
-}) {
+function Silence({ timer }: { timer: BatchTimer & { boat: Boat } }) {
   return (
     <button
       type="button"

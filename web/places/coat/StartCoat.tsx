@@ -16,7 +16,7 @@ import { Verdict } from '../../parts/Verdict';
 import { ZoneChecks } from '../../parts/ZoneChecks';
 import { MASKED_WORDS } from '../../parts/choiceWords';
 import { nextName, windowLine } from '../../parts/zoneWords';
-import { readOnOf, useStart, type Start, type StartProps } from './useStart';
+import { useStart, type Start, type StartProps } from './useStart';
 
 /** From the conditions to the first brush: what stands against a start is said, and overridden only in writing. */
 export function StartCoat() {
@@ -167,7 +167,7 @@ function Readings({ start }: { start: Start }) {
         <div className="col-span-3">
           <SelectField
             label="Surface read on"
-            value={readOnOf(start.wish, start.chosen)}
+            value={start.readOn}
             options={start.chosen.map((z) => [z.surfaceId, start.zoneOf(z.surfaceId).name] as const)}
             onPick={(readOn) => start.set({ readOn })}
           />

@@ -15,6 +15,7 @@ import {
   startEntries,
   startProblem,
   usableReadings,
+  type StartedCoat,
   type StartReadings,
   type StartWish,
 } from '#core/coat/start';
@@ -53,6 +54,8 @@ export interface Start {
   readonly chosen: readonly ZoneStatus[];
   readonly zoneOf: (surfaceId: string) => SurfaceRow;
   readonly wish: StartWish;
+  /** The zone whose surface is read: the one that was told, else the first. */
+  readonly readOn: string;
   readonly set: (change: Partial<StartWish>) => void;
   readonly read: (change: Partial<StartReadings>) => void;
   /** The moment it is about, epoch ms; not a number where that cannot be read. */
@@ -94,7 +97,8 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
   const layer = first.nextLayer as Layer;
   const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
   const zones = chosen.map((z) => zoneOf(z.surfaceId));
-  const air = useAir(view, zones, { sheet, layer, wish });
+  const readOn = (chosen.find((z) => z.surfaceId === wish.readOn) ?? first).surfaceId;
+  const air = useAir(view, zones, { sheet, layer, wish, surface: zoneOf(readOn) });
   const against = againstStart({
     zones: chosen.map((status) => ({
       status,
@@ -109,20 +113,13 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
 
   const go = () => {
     const needsReason = against.length > 0;
-    const coat = {
-      boatId: boat.id,
-      coatId: uuid(),
-      on: chosen.map((z) => ({ surfaceId: z.surfaceId, layerId: z.nextLayer?.id ?? layer.id })),
-      sheetRevisionId: stint.sheetRevisionId,
-      method: layer.method,
-      thinner: sheetThinnerOfMixed(sheet, layer.thinnerShare),
-      dftMicron: layer.dftMicron,
-      colour: layer.colour,
-      colourHex: layer.colourHex,
-      batches,
-    };
-    const readOn = chosen.length > 1 ? readOnOf(wish, chosen) : null;
-    const entries = startEntries({ coat, wish: { ...wish, readOn }, now: now(), needsReason }) as EntryDraft[];
+    const coat = coatOn(boat.id, stint, chosen, batches);
+    const entries = startEntries({
+      coat,
+      wish: { ...wish, readOn: chosen.length > 1 ? readOn : null },
+      now: now(),
+      needsReason,
+    }) as EntryDraft[];
     const kept = startProblem({ wish, now: now(), needsReason }) ?? refusalOf(view, entries[0] as EntryDraft);
     setProblem(kept);
     if (kept !== null) return;
@@ -144,6 +141,7 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
     chosen,
     zoneOf,
     wish,
+    readOn,
     set,
     read: (change) => setWish((before) => ({ ...before, readings: { ...before.readings, ...change } })),
     mustAbrade: wish.when === 'now' && chosen.some((z) => z.state === 'abrade'),
@@ -159,10 +157,9 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
 function useAir(
   view: BoatView,
   zones: readonly SurfaceRow[],
-  { sheet, layer, wish }: { sheet: SheetBody; layer: Layer; wish: StartWish },
+  { sheet, layer, wish, surface }: { sheet: SheetBody; layer: Layer; wish: StartWish; surface: SurfaceRow },
 ): Pick<Start, 'at' | 'forecast' | 'surfaceGuessC' | 'verdict' | 'advice' | 'measured'> {
   const { hours, entries } = view;
-  const surface = (zones.find((z) => z.id === wish.readOn) ?? zones[0]) as SurfaceRow;
   const at = wish.when === 'now' ? view.at : wish.startedAt;
   const known = Number.isFinite(at);
   const { airC, rh, surfaceC } = usableReadings(wish.readings);
@@ -193,10 +190,27 @@ function useAir(
   };
 }
 
-/** The zone whose surface was read: the one that was told, else the first. */
-export function readOnOf(wish: StartWish, chosen: readonly ZoneStatus[]): string {
-  const told = chosen.find((z) => z.surfaceId === wish.readOn);
-  return ((told ?? chosen[0]) as ZoneStatus).surfaceId;
+/** The coat that is started, as its first zone's layer was planned. */
+function coatOn(
+  boatId: string,
+  stint: Stint,
+  chosen: readonly ZoneStatus[],
+  batches: readonly MixedBatch[],
+): StartedCoat {
+  const { nextLayer, nextSheet } = chosen[0] as ZoneStatus;
+  const layer = nextLayer as Layer;
+  return {
+    boatId,
+    coatId: uuid(),
+    on: chosen.map((z) => ({ surfaceId: z.surfaceId, layerId: z.nextLayer?.id ?? layer.id })),
+    sheetRevisionId: stint.sheetRevisionId,
+    method: layer.method,
+    thinner: sheetThinnerOfMixed(nextSheet as SheetBody, layer.thinnerShare),
+    dftMicron: layer.dftMicron,
+    colour: layer.colour,
+    colourHex: layer.colourHex,
+    batches,
+  };
 }
 
 /** Batches of the product that stand mixed and on no coat: the one asked for, or all. */

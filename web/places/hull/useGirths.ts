@@ -1,5 +1,6 @@
+import equal from 'fast-deep-equal';
 import { useMemo, useRef, useState, type RefObject } from 'react';
-import { evenStations, sameGirths, stationsProblem, straysOf } from '#core/hull/stations';
+import { evenStations, stationsProblem, straysOf } from '#core/hull/stations';
 import { areaBy } from '#core/hull/zoneArea';
 import { NO_MODEL, type GirthRecord, type GirthStation } from '#core/model/area';
 import type { SurfaceRow } from '#contracts/rows/boat';
@@ -17,16 +18,16 @@ function useKeptGirths({ boat }: BoatView, surface: SurfaceRow) {
   const kept = surface.area.girths ?? null;
   const [sent, setSent] = useState(kept);
   const [seen, setSeen] = useState(kept);
-  if (!sameGirths(kept, seen)) {
+  if (!equal(kept, seen)) {
     setSeen(kept);
-    if (kept && !sameGirths(kept, sent)) setDraft(kept);
+    if (kept && !equal(kept, sent)) setDraft(kept);
   }
 
   /** Keep a record that makes sense; what does not stands here with its sentence until it does. */
   const keep = (record: GirthRecord, label: string, method = surface.area.method) => {
     if (stationsProblem(record.stations)) return;
     const area = { ...surface.area, girths: record, method };
-    if (sameGirths(record, kept) && method === surface.area.method) return;
+    if (equal(record, kept) && method === surface.area.method) return;
     setSent(record);
     // Two figures in a breath: the second stands on the first, though the page has not heard of it yet.
     const version = Math.max(surface.version, ahead.current);

@@ -2,8 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { weatherAt } from '#core/air/weather';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
-import { litresPerM2 } from '#core/film/layer';
-import { batchToMix, type BatchToMix, type MixWish, type MixZone } from '#core/mix/batchToMix';
+import { areaLeftM2, batchToMix, type BatchToMix, type MixWish } from '#core/mix/batchToMix';
 import type { Layer } from '#core/model/layer';
 import type { SheetBody } from '#core/model/sheet';
 import type { SurfaceRow } from '#contracts/rows/boat';
@@ -55,7 +54,7 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const mixedForL = stint.coat ? stint.coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0) : 0;
   const [wish, setWish] = useState<MixWish>(() => ({
     by: 'area',
-    areaM2: leftToDo(sheet, zones, mixedForL),
+    areaM2: attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value,
     litres: null,
     thinner: layer.thinnerShare,
     potC: Math.round(airNowC * 10) / 10,
@@ -110,12 +109,4 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     again: () => setMixedId(null),
     mixIt,
   };
-}
-
-/** What of some zones is left to do by what was mixed for them, m². */
-function leftToDo(sheet: SheetBody, zones: readonly MixZone[], mixedForL: number): number {
-  const wholeM2 = zones.reduce((sum, z) => sum + z.areaM2, 0);
-  const whole = () => zones.reduce((sum, z) => sum + z.areaM2 * litresPerM2({ layer: z.layer, sheet }), 0);
-  const wholeL = attempt(whole).value ?? 0;
-  return mixedForL > 0 && wholeL > 0 ? Math.max(0, Math.round(wholeM2 * (1 - mixedForL / wholeL) * 10) / 10) : wholeM2;
 }

@@ -99,34 +99,8 @@ function FindSheets({
 }: {
   find: string;
   setFind: (value: string) => void;
-  kind:
-    | ''
-    | 'sealer'
-    | 'primer'
-    | 'barrier'
-    | 'filler'
-    | 'undercoat'
-    | 'tieCoat'
-    | 'topcoat'
-    | 'nonSkid'
-    | 'bilge'
-    | 'antifouling'
-    | 'converter';
-  setKind: (
-    value:
-      | ''
-      | 'sealer'
-      | 'primer'
-      | 'barrier'
-      | 'filler'
-      | 'undercoat'
-      | 'tieCoat'
-      | 'topcoat'
-      | 'nonSkid'
-      | 'bilge'
-      | 'antifouling'
-      | 'converter',
-  ) => void;
+  kind: SheetKind | '';
+  setKind: (value: SheetKind | '') => void;
   withdrawn: boolean;
   setWithdrawn: (value: boolean) => void;
 }) {
