@@ -59,10 +59,14 @@ export function CoatRows({
   };
   const accessibility = {
     announcements: {
-      onDragStart: ({ active }: DragStartEvent) =>
-        `${place(active.id)} picked up. Arrow keys move it, space puts it down, escape leaves it.`,
+      onDragStart: ({ active }: DragStartEvent) => `${place(active.id)} picked up.`,
+      // Over itself, once the list is measured: only then do the arrow keys have somewhere to go.
       onDragOver: ({ active, over }: DragOverEvent) =>
-        over && over.id !== active.id ? `${place(active.id)} is at the place of ${place(over.id)}.` : undefined,
+        !over
+          ? undefined
+          : over.id === active.id
+            ? `${place(active.id)} is at its own place. Arrow keys move it, space puts it down, escape leaves it.`
+            : `${place(active.id)} is at the place of ${place(over.id)}.`,
       onDragEnd: ({ active }: DragEndEvent) => `${place(active.id)} put down.`,
       onDragCancel: ({ active }: DragCancelEvent) => `${place(active.id)} stays where it was.`,
     },
