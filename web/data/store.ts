@@ -12,6 +12,7 @@ import type { Stores } from '#contracts/rows/stores';
 import type { NamedBuildUpRow, NamedUse } from '#contracts/rows/system';
 import type { Yard } from '#contracts/rows/yard';
 import { call, Refused } from './api';
+import { useAreaMethods } from './changes/areas';
 import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Change } from './changes';
 import { now, syncClock, useNow } from './now';
 import { outbox, useOutbox, type Outcome, type Waiting } from './outbox';
@@ -28,6 +29,9 @@ export const queryClient = new QueryClient({
     },
   },
 });
+
+// What waits is shown anew once areas can be worked out.
+useAreaMethods.subscribe(() => outbox.store.setState((list) => [...list], true));
 
 outbox.onLanded = (change) => {
   const boatId = boatOf(change);

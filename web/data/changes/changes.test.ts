@@ -1,10 +1,13 @@
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import type { BuildUpRow, HullRow, SurfaceRow } from '#contracts/rows/boat';
 import { sheet } from '#core/sheet/example.fixture';
 import { USUAL_RULES, type LotRow, type Stores } from '#contracts/rows/stores';
 import type { BorderRow, NamedBuildUpRow } from '#contracts/rows/system';
 import { applyChange, applyToNamed, applyToStores, inverseOf, linksOf, requestOf, type Change } from '.';
+import { fetchAreaMethods } from './areas';
 import { bundle, boat, zone, entry, build, knew, ids } from './changes.fixture';
+
+beforeAll(fetchAreaMethods);
 
 describe('a change before it is sent', () => {
   it('shows at once: a zone with its area, a boat whose zones follow its dimensions', () => {

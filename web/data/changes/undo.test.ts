@@ -1,7 +1,10 @@
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import type { BuildUpRow } from '#contracts/rows/boat';
 import { applyChange, inverseOf, type Change } from './';
+import { fetchAreaMethods } from './areas';
 import { bundle, zone, entry, build, knew, ids } from './changes.fixture';
+
+beforeAll(fetchAreaMethods);
 
 describe('undo', () => {
   it('writes the row as it was, at the version the change made', () => {
