@@ -1,3 +1,4 @@
+import Papa from 'papaparse';
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
@@ -164,6 +165,7 @@ describe('coat sheets as CSV', () => {
     frozen: true,
     jobs: [],
     hull: null,
+    removedZones: [],
     buildUps: [],
     borders: [],
     hours: [],
@@ -200,10 +202,50 @@ describe('coat sheets as CSV', () => {
     const [head, first, second] = csv.split('\r\n');
     expect(head?.startsWith('boat,zone,product')).toBe(true);
     expect(first).toContain(
-      '"Punt, ""small""",Keel,Example barrier,Made up,2,grey,roller,2026-07-01T04:00:00-04:00,2026-07-01T06:00:00-04:00,20,80,20,16.4,3.6,5,100,210 210,210,100,2.5',
+      '"Punt, ""small""",Keel,Example barrier,Made up,2,grey,roller,2026-07-01T04:00:00-04:00,2026-07-01T06:00:00-04:00,20,80,20,16.4,3.6,5,100,210 210,210,100,,,,2.5,,',
     );
     expect(first).toContain('"\'@Ada",180');
     expect(second).toContain('(removed zone)');
+  });
+  it('tells paint mixed, left and lost, its stand, what it was abraded for and each hand test', () => {
+    const pot = { stream: 'batch', streamId: 'p' };
+    const mixed = {
+      sheetRevisionId: 'r',
+      on: [],
+      parts: [{ name: 'Base', volumeL: 2, massKg: null }],
+      thinnerL: 0.2,
+      totalL: 2.2,
+      standMin: 20,
+      potLifeH: 2,
+      potTempC: 20,
+    };
+    const csv = coatSheetsCsv(
+      bundle([
+        {
+          ...start,
+          body: { ...start.body, abradedFor: 'level', against: ['stand'], overrideReason: 'rain is coming' },
+        },
+        { ...entry('2', 'mixed', mixed), ...pot },
+        entry('3', 'batchOn', { batchId: 'p', litres: 2.2 }),
+        entry('4', 'finished', { litresOn: null, leftL: 0.2, lostL: 0.1 }, 2),
+        entry('5', 'handTest', { test: 'thumb', passed: true, surfaceId: 'z' }, 6),
+      ] as LogEntry[]),
+    );
+    const { data } = Papa.parse<Record<string, string>>(csv, { header: true });
+    expect(data[0]).toMatchObject({
+      'litres mixed': '2.2',
+      'litres left in pot': '0.2',
+      'litres lost': '0.1',
+      'litres on': '',
+      'thinner poured L': '0.2',
+      'thinner % of mixed': '10',
+      stand: 'to stand 20 min from 2026-07-01T04:00:00-04:00',
+      'grit beneath': '180',
+      'abraded for': 'level',
+      'against it at the start': 'stand',
+      'started against advice because': 'rain is coming',
+      'hand tests': '2026-07-01T10:00:00-04:00 thumb passed on Keel',
+    });
   });
   it('leaves empty what was not measured', () => {
     const csv = coatSheetsCsv(bundle([start]));

@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { dewPointC } from '#core/air/dewPoint';
 import { foldLog } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
+import { paintOn } from '#core/coat/paintOn';
 import { RUNS_AS_FORMULA } from '#core/csv';
 import type { BoatBundle } from '#contracts/rows/boat';
 
@@ -16,7 +17,10 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
     at === null ? '' : DateTime.fromMillis(at, { zone: boat.timeZone }).toISO({ suppressMilliseconds: true });
   const number = (value: number | null | undefined, digits: number) =>
     value === null || value === undefined ? '' : Number(value.toFixed(digits));
-  const names = new Map(bundle.surfaces.map((s) => [s.id, s.name]));
+  const names = new Map([
+    ...bundle.removedZones.map((z) => [z.id, `${z.name} (removed)`] as const),
+    ...bundle.surfaces.map((s) => [s.id, s.name] as const),
+  ]);
   const sheets = new Map(bundle.sheets.map((s) => [s.id, s]));
   const builds = new Map(bundle.buildUps.map((b) => [b.surfaceId, b]));
   const log = foldLog(bundle.entries);
@@ -30,6 +34,12 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
     const poured = coat.batches.flatMap(
       (b) => batches.get(b.batchId)?.parts.map((p) => `${p.name} ${p.volumeL.toFixed(3)} L`) ?? [],
     );
+    const used = coat.batches.flatMap((b) => batches.get(b.batchId) ?? []);
+    const stood = used.filter((b) => b.standMin > 0).map((b) => `to stand ${b.standMin} min from ${local(b.mixedAt)}`);
+    const thinnerL = used.reduce((sum, b) => sum + b.thinnerL, 0);
+    const first = coat.on[0];
+    const layer = builds.get(first?.surfaceId ?? '')?.layers.find((l) => l.id === first?.layerId) ?? null;
+    const paint = revision ? paintOn({ coat, sheet: revision.body, layer, wetMicron: film?.wetMicron ?? null }) : null;
     return coat.on.map((target) => ({
       boat: boat.name,
       zone: names.get(target.surfaceId) ?? '(removed zone)',
@@ -50,10 +60,23 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
       'wet film readings µm': coat.wetFilms.flatMap((w) => w.micron.map((m) => Math.round(m))).join(' '),
       'mean wet film µm': number(film?.wetMicron, 0),
       'dry film from wet µm': number(film?.dryMicron, 0),
+      'litres mixed': paint && paint.mixedL > 0 ? number(paint.mixedL, 3) : '',
+      'litres left in pot': number(coat.leftL, 3),
+      'litres lost': number(coat.lostL, 3),
       'litres on': number(coat.litresOn, 3),
+      'thinner poured L': used.length > 0 ? number(thinnerL, 3) : '',
       poured: poured.join('; '),
+      stand: stood.join('; '),
       painter: coat.painter,
       'grit beneath': coat.abradedGrit ?? '',
+      'abraded for': coat.abradedFor ?? '',
+      'hand tests': coat.handTests
+        .map(
+          (t) =>
+            `${local(t.at)} ${t.test} ${t.passed ? 'passed' : 'failed'}${t.surfaceId ? ` on ${names.get(t.surfaceId) ?? 'a removed zone'}` : ''}`,
+        )
+        .join('; '),
+      'against it at the start': (coat.against ?? []).join(' '),
       'started against advice because': coat.overrideReason ?? '',
       'rule let stand because': (builds.get(target.surfaceId)?.overrides ?? [])
         .filter((o) => o.key.includes(`:${target.layerId}/`))

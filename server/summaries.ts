@@ -117,7 +117,11 @@ export class Summaries {
 async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Summary> {
   const bundle = await bundleOf(store.db, rows, { now: () => now, frozen: false });
   const statuses = zoneStatuses(bundle);
-  const timers = batchTimers(foldLog(bundle.entries).batches, now);
+  const products = new Map(bundle.sheets.map((s) => [s.id, s.body.name]));
+  const timers = batchTimers(foldLog(bundle.entries).batches, now).map((t) => ({
+    ...t,
+    product: products.get(t.sheetRevisionId) ?? '',
+  }));
   const clocks = comingClocks(statuses, timers, now);
   const zones: YardBoat['zones'] = statuses.map((s, i) => ({
     surfaceId: s.surfaceId,

@@ -6,7 +6,17 @@ import type { BuildUp } from '#core/model/buildUp';
 import type { Layer } from '#core/model/layer';
 import type { LogEntry } from '#core/model/log';
 import type { SheetRevision, Waters } from '#core/model/sheet';
-import type { HullMaterial, Keels, MaskItem, OpenWork, PatchKind, Side, Surface } from '#core/model/surface';
+import type {
+  HullMaterial,
+  Keels,
+  MaskItem,
+  OpenWork,
+  PatchKind,
+  Shelter,
+  Side,
+  Surface,
+  TankHolds,
+} from '#core/model/surface';
 import type { Override } from '#core/system/mend';
 import type { JobChoices } from '#core/system/schools';
 import type { ZoneRecord } from '#core/system/stack';
@@ -23,6 +33,8 @@ export interface Boat extends BoatDimensions {
   timeZone: string;
   /** Where she lies afloat; null while nobody has said. */
   waters: Waters | null;
+  /** What stands over her while she is painted. */
+  shelter: Shelter;
   version: number;
   deleted: boolean;
 }
@@ -54,6 +66,9 @@ export interface SurfaceRow extends Surface {
   openWork: OpenWork[];
   parentId: string | null;
   patchKind: PatchKind | null;
+  /** What stands over it; null: what stands over the boat. */
+  shelter: Shelter | null;
+  holds: TankHolds | null;
   sort: number;
   version: number;
   deleted: boolean;
@@ -94,6 +109,8 @@ export interface BoatBundle {
   jobs: Job[];
   hull: HullRow | null;
   surfaces: SurfaceRow[];
+  /** Zones that were removed: the log still names them. */
+  removedZones: { id: string; name: string }[];
   buildUps: BuildUpRow[];
   borders: BorderRow[];
   entries: LogEntry[];

@@ -14,6 +14,11 @@ export interface YardRules {
   /** Paint is to be enough in so many cases, share. */
   chance: number;
   consumables: ConsumableRule[];
+  /** The working day, minutes after midnight: starts are offered within it. */
+  workFromMin: number;
+  workToMin: number;
+  /** ISO 4217, of all prices. */
+  currency: string;
   version: number;
 }
 
@@ -42,5 +47,8 @@ export const USUAL_RULES: YardRules = {
   id: YARD_RULES_ID,
   chance: 0.9,
   consumables: [...USUAL_CONSUMABLES],
+  workFromMin: 8 * 60,
+  workToMin: 18 * 60,
+  currency: 'EUR',
   version: 0,
 };

@@ -24,7 +24,8 @@ export interface YardBoat {
   job: Job | null;
   zones: YardZone[];
   clocks: Clock[];
-  timers: BatchTimer[];
+  /** With the product that is in the pot. */
+  timers: (BatchTimer & { product: string })[];
   air: { airC: number; rh: number; simulated: boolean } | null;
 }
 

@@ -14,8 +14,10 @@ import {
   MASKED_THINGS,
   OPEN_WORK_KINDS,
   PATCH_KINDS,
+  SHELTERS,
   SIDES,
   SUBSTRATES,
+  TANK_HOLDS,
   ZONE_KINDS,
 } from '#core/model/surface';
 import { RECORD_KINDS } from '#core/system/stack';
@@ -43,6 +45,7 @@ export const boatBody = Joi.object({
     .allow(null)
     .default(null)
     .label('Waters'),
+  shelter: Joi.valid(...SHELTERS).default('open'),
   deleted: Joi.boolean().default(false),
   version,
 }).required();
@@ -207,6 +210,8 @@ export const surfaceBody = Joi.object({
   parentId: orNull(id),
   patchKind: orNull(Joi.valid(...PATCH_KINDS)),
   sharedCoats: orNull(Joi.number().integer().min(0).max(40).label('Coats shared')),
+  shelter: Joi.valid(...SHELTERS, null).default(null),
+  holds: Joi.valid(...TANK_HOLDS, null).default(null),
   sort: Joi.number().required(),
   deleted: Joi.boolean().default(false),
   version,

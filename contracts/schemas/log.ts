@@ -1,4 +1,5 @@
-import { LOG_KINDS } from '#core/model/log';
+import { ABRADE_FOR } from '#core/model/layer';
+import { AGAINST_KINDS, LOG_KINDS } from '#core/model/log';
 import Joi from 'joi';
 import { colourHex, id, instant } from './common';
 import type { LogKind } from '#core/model/log';
@@ -26,6 +27,11 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
     colourHex: colourHex.required(),
     overrideReason: orNull(Joi.string().trim().min(3).max(500)),
     abradedGrit: orNull(Joi.number().integer().min(16).max(5000)),
+    abradedFor: Joi.valid(...ABRADE_FOR, null),
+    against: Joi.array()
+      .items(Joi.valid(...AGAINST_KINDS))
+      .max(AGAINST_KINDS.length)
+      .unique(),
   }),
   reading: Joi.object({
     airC: orNull(Joi.number().min(-60).max(70).label('Air')),
@@ -35,7 +41,7 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
   }),
   wetFilm: Joi.object({ micron: Joi.array().items(Joi.number().positive().max(10_000)).min(1).max(200).required() }),
   batchOn: Joi.object({ batchId: id.required(), litres: litres.required() }),
-  finished: Joi.object({ litresOn: orNull(litres) }),
+  finished: Joi.object({ litresOn: orNull(litres), leftL: litres.allow(null), lostL: litres.allow(null) }),
   handTest: Joi.object({
     test: Joi.valid('thumb', 'sanding').required(),
     passed: Joi.boolean().required(),

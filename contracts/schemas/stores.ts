@@ -1,6 +1,7 @@
 import { PAINT_METHODS } from '#core/model/paintMethod';
 import { PER } from '#core/stores/consumables';
 import Joi from 'joi';
+import { USUAL_RULES } from '../rows/stores';
 import { civilDate, id, instant, version } from './common';
 
 const litres = (label: string) => Joi.number().min(0).max(10_000).label(label);
@@ -30,6 +31,13 @@ export const lotBody = Joi.object({
   version,
 }).required();
 
+const minute = (label: string) =>
+  Joi.number()
+    .integer()
+    .min(0)
+    .max(24 * 60)
+    .label(label);
+
 export const yardRulesBody = Joi.object({
   chance: Joi.number().min(0.5).max(0.999).required().label('The chance'),
   consumables: Joi.array()
@@ -50,5 +58,12 @@ export const yardRulesBody = Joi.object({
     .max(60)
     .unique('id')
     .required(),
+  workFromMin: minute('The start of the day').default(USUAL_RULES.workFromMin),
+  workToMin: minute('The end of the day').greater(Joi.ref('workFromMin')).default(USUAL_RULES.workToMin),
+  currency: Joi.string()
+    .pattern(/^[A-Z]{3}$/)
+    .default(USUAL_RULES.currency)
+    .label('Currency')
+    .messages({ 'string.pattern.base': 'Type the currency as its three letters, for example EUR or USD.' }),
   version,
 }).required();

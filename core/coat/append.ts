@@ -56,8 +56,8 @@ function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {
   const start = starts[0];
   if (starts.length > 1) throw new Impossible('This coat is already started. Correct its start instead.');
   if (!start) {
+    // Without its start there is no coat: what else was logged of it counts for nothing, and stays readable.
     if (entry.kind !== 'withdrawn') throw new Impossible('Start the coat first.');
-    if (valid.length > 0) throw new Impossible('Take back the later entries of this coat before its start.');
     return;
   }
   if (finishes.length > 1) throw new Impossible('This coat is already finished. Correct its finish instead.');

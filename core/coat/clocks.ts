@@ -16,6 +16,8 @@ export interface Clock {
 /** A timer of a batch: an instant, so that it survives a reload. */
 export interface BatchTimer {
   readonly batchId: string;
+  /** Of its product. */
+  readonly sheetRevisionId: string;
   readonly timer: 'stand' | 'pot';
   readonly startsAt: number;
   readonly dueAt: number;
@@ -27,19 +29,21 @@ const HOUR_MS = 3_600_000;
 const FORGET_MS = 12 * HOUR_MS;
 
 /**
- * Stand and pot timers of the batches, those due first in front. A pot emptied in time rings no more.
+ * Stand and pot timers of the batches, those due first in front. A pot that was emptied, or used up by the coats it
+ * went on, rings no more.
  * @example
  *   batchTimers(
- *     [{ id: 'pot', mixedAt: noon, standMin: 15, potLifeH: 2, silenced: [], emptied: false }],
+ *     [{ id: 'pot', mixedAt: noon, standMin: 15, potLifeH: 2, silenced: [], restL: 1 }],
  *     noon,
  *   ).map((t) => t.timer) // → ['stand', 'pot']
  */
 export function batchTimers(batches: readonly MixedBatch[], now: number): BatchTimer[] {
   return batches
-    .filter((b) => !b.emptied)
+    .filter((b) => !b.emptied && (b.inUse || b.restL > 0))
     .flatMap((b): BatchTimer[] => {
       const timer = (name: 'stand' | 'pot', ms: number): BatchTimer => ({
         batchId: b.id,
+        sheetRevisionId: b.sheetRevisionId,
         timer: name,
         startsAt: b.mixedAt,
         dueAt: Math.round(b.mixedAt + ms),

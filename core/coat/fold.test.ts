@@ -1,5 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { checkAppend, foldLog, measuredFilm, testedOn, zoneReadings, type LogEntry } from '../index';
+import {
+  batchFollows,
+  batchTimers,
+  calibratedArea,
+  checkAppend,
+  entriesUntil,
+  finishProblem,
+  foldLog,
+  measuredFilm,
+  paintOn,
+  pouredBody,
+  testedOn,
+  zoneReadings,
+  type LogEntry,
+} from '../index';
 import { entry, H, start, T0 } from './log.fixture';
 
 describe('the log', () => {
@@ -149,9 +163,8 @@ describe('the log', () => {
       'after the coat is finished',
     );
     expect(refused([begun], entry('wetFilm', 9, { micron: [200] }))).toContain('before the coat was started');
-    expect(refused([begun, done], entry('withdrawn', 13, { reason: '' }, { supersedes: begun.id }))).toContain(
-      'Take back the later entries',
-    );
+    // A start goes with all that was logged of it.
+    expect(refused([begun, done], entry('withdrawn', 13, { reason: '' }, { supersedes: begun.id }))).toBe('accepted');
     expect(refused([begun], entry('finished', 13, { litresOn: null }, { supersedes: 'nope' }))).toContain(
       'not in this log',
     );
@@ -170,5 +183,152 @@ describe('the log', () => {
     const second = start(9, { supersedes: begun.id });
     expect(refused([begun, second], start(8, { supersedes: begun.id }))).toContain('already corrected');
     expect(refused([begun, second], start(8, { supersedes: second.id }))).toBe('accepted');
+  });
+});
+
+describe('what left the pot, and what is left in it', () => {
+  const mixed = (id: string, totalL: number, hour: number) =>
+    entry('mixed', hour, { ...MIX, totalL, parts: [{ name: 'Base', volumeL: totalL, massKg: null }] }, ofBatch(id));
+  const MIX = { sheetRevisionId: 'r1', on: [], thinnerL: 0, standMin: 0, potLifeH: 2, potTempC: null };
+  const ofBatch = (id: string) => ({ stream: 'batch' as const, streamId: id });
+  const on = (id: string, litres: number, hour: number, more = {}) =>
+    entry('batchOn', hour, { batchId: id, litres }, more);
+  const finish = (hour: number, body: object, more = {}) => entry('finished', hour, { litresOn: null, ...body }, more);
+  const two = [mixed('a', 1, 8), mixed('b', 1, 9), start(8), on('a', 1, 8), on('b', 1, 9)];
+  const rests = (entries: LogEntry[]) =>
+    Object.fromEntries(foldLog(entries).batches.map((b) => [b.id, [b.inUse, Number(b.restL.toFixed(6))]]));
+
+  it('a mixed pot is whole until a coat has it, in use while that goes on, empty when it is finished', () => {
+    expect(rests([mixed('a', 1, 8)])).toEqual({ a: [false, 1] });
+    expect(rests(two)).toEqual({ a: [true, 0], b: [true, 0] });
+    expect(rests([...two, finish(10, {})])).toEqual({ a: [false, 0], b: [false, 0] });
+  });
+  it('what is left is in the last pot, and serves the next coat', () => {
+    const first = [...two, finish(10, { leftL: 0.3 })];
+    expect(rests(first)).toEqual({ a: [false, 0], b: [false, 0.3] });
+    expect(foldLog(first).coats[0]?.batches.map((b) => b.litres)).toEqual([1, 0.7]);
+    const c2 = { streamId: 'c2' };
+    const second = [...first, start(11, c2, 'l2'), on('b', 0.3, 11, c2)];
+    expect(rests(second)).toEqual({ a: [false, 0], b: [true, 0] });
+    expect(rests([...second, finish(12, { leftL: 0.1 }, c2)])).toEqual({ a: [false, 0], b: [false, 0.1] });
+    expect(rests([...first, entry('emptied', 11, { litresLeft: 0.3 }, ofBatch('b'))]).b).toEqual([false, 0]);
+  });
+  it('more left than the last pot held is in the one before too', () => {
+    expect(rests([...two, finish(10, { leftL: 1.2 })])).toEqual({ a: [false, 0.2], b: [false, 1] });
+  });
+  it('its timers stop with the coat, unless something is left', () => {
+    const now = T0 + 10.5 * H;
+    const ringing = (entries: LogEntry[]) => batchTimers(foldLog(entries).batches, now).map((t) => t.batchId);
+    expect(ringing(two)).toEqual(['a', 'b']);
+    expect(ringing([...two, finish(10, {})])).toEqual([]);
+    expect(ringing([...two, finish(10, { leftL: 0.3 })])).toEqual(['b']);
+  });
+});
+
+describe('where the paint of a coat went', () => {
+  const coat = {
+    batches: [{ batchId: 'a', litres: 2, unthinnedL: 2 }],
+    litresOn: null,
+    leftL: 0.4,
+    lostL: null,
+    thinner: 0,
+  };
+  const layer = { dftMicron: 100, loss: 0.1, deadVolumeLPerM2: 0 };
+  const half = { solids: 0.5 };
+  it('mixed, left, lost and on the hull are told apart, by hand', () => {
+    expect(paintOn({ coat, sheet: half, layer, wetMicron: null })).toEqual({
+      mixedL: 2.4,
+      leftL: 0.4,
+      lostL: 0.2,
+      onL: 1.8,
+      filmL: null,
+    });
+    expect(paintOn({ coat: { ...coat, lostL: 0.5 }, sheet: half, layer, wetMicron: null }).onL).toBeCloseTo(1.5, 9);
+    // Said to be on the hull: what is lost is the difference, and the loss is not taken off again.
+    expect(paintOn({ coat: { ...coat, litresOn: 1.7 }, sheet: half, layer, wetMicron: null })).toMatchObject({
+      onL: 1.7,
+      lostL: expect.closeTo(0.3, 9),
+    });
+    const nothing = { ...coat, batches: [], leftL: null };
+    expect(paintOn({ coat: nothing, sheet: half, layer, wetMicron: 200 })).toMatchObject({ onL: null, filmL: null });
+  });
+  it('a transom of 10 m² on a 100 µm profile is told as 10 m² by its paint, edges and tray too', () => {
+    // 10 m² at 100 µm dry of a paint of 50 % solids, unthinned: 200 µm wet. The profile takes 2/3 · 100 µm = 0.0667 L dry
+    // a m², so 0.333 L a m² of the paint; a stripe coat a tenth more; a tenth is lost: (0.2 + 0.1333) · 10 · 1.1 / 0.9.
+    const pouredL = ((0.2 + 0.1 * (2 / 3) * 2) * 10 * 1.1) / 0.9;
+    const { filmL } = paintOn({
+      coat: { ...coat, leftL: null, batches: [{ batchId: 'a', litres: pouredL, unthinnedL: pouredL }] },
+      sheet: half,
+      layer: { ...layer, deadVolumeLPerM2: 0.1 * (2 / 3), stripe: true },
+      wetMicron: 200,
+    });
+    expect(calibratedArea({ litres: filmL as number, wetFilmMicron: 200 })).toBeCloseTo(10, 9);
+  });
+  it('thinner makes the wet film thicker, and what fills the profile with it', () => {
+    // As above with 10 % thinner: 220 µm wet, and 1.1 times the litres.
+    const litres = (0.22 + 0.1 * (2 / 3) * 2 * 1.1) * 10;
+    const { filmL } = paintOn({
+      coat: { ...coat, thinner: 0.1, leftL: null, batches: [], litresOn: litres },
+      sheet: half,
+      layer: { ...layer, deadVolumeLPerM2: 0.1 * (2 / 3) },
+      wetMicron: 220,
+    });
+    expect(calibratedArea({ litres: filmL as number, wetFilmMicron: 220 })).toBeCloseTo(10, 9);
+  });
+  it('more than was mixed is challenged, more left than mixed refused', () => {
+    const said = { litresOn: null, leftL: null, lostL: null };
+    expect(finishProblem({ said, mixedL: 2 })).toBeNull();
+    expect(finishProblem({ said: { ...said, litresOn: 5 }, mixedL: 0 })).toBeNull();
+    expect(finishProblem({ said: { ...said, litresOn: 1.8, leftL: 0.2 }, mixedL: 2 })).toBeNull();
+    expect(finishProblem({ said: { ...said, litresOn: 1.8, leftL: 0.4 }, mixedL: 2 })).toMatchObject({
+      challenge: true,
+    });
+    expect(finishProblem({ said: { ...said, leftL: 2.1 }, mixedL: 2 })).toMatchObject({ challenge: false });
+    expect(finishProblem({ said: { ...said, leftL: Number.NaN }, mixedL: 0 })?.text).toMatch(/cannot be read/);
+  });
+});
+
+describe('a batch put right', () => {
+  it('takes coats that had all of it along, and leaves the others', () => {
+    const was = entry(
+      'mixed',
+      8,
+      { sheetRevisionId: 'r1', on: [], parts: [], thinnerL: 0, totalL: 1, standMin: 0, potLifeH: null, potTempC: null },
+      { stream: 'batch', streamId: 'a' },
+    );
+    const all = entry('batchOn', 8, { batchId: 'a', litres: 1 });
+    const some = entry('batchOn', 11, { batchId: 'a', litres: 0.2 }, { streamId: 'c2' });
+    const entries = [was, start(8), all, start(11, { streamId: 'c2' }, 'l2'), some];
+    expect(batchFollows({ entries, was: was as never, totalL: 2 })).toEqual([
+      { of: all, body: { batchId: 'a', litres: 2 } },
+    ]);
+  });
+  it('weighs what its litres weigh, and is the sum of its parts', () => {
+    const body = {
+      parts: [
+        { name: 'Base', volumeL: 0.75, massKg: 1.14 },
+        { name: 'Hardener', volumeL: 0.25, massKg: null },
+      ],
+      thinnerL: 0,
+      totalL: 1,
+    };
+    // 1.5 L of 1.52 kg/L is 2.28 kg.
+    expect(pouredBody(body, { partsL: [1.5, 0.5], thinnerL: 0.1 })).toEqual({
+      parts: [
+        { name: 'Base', volumeL: 1.5, massKg: expect.closeTo(2.28, 9) },
+        { name: 'Hardener', volumeL: 0.5, massKg: null },
+      ],
+      thinnerL: 0.1,
+      totalL: 2.1,
+    });
+  });
+});
+
+describe('a log as it was', () => {
+  it('has what had happened by then, as it is known now', () => {
+    const wrong = start(10);
+    const right = start(14, { supersedes: wrong.id });
+    expect(entriesUntil([wrong, right], T0 + 12 * H)).toEqual([]);
+    expect(entriesUntil([wrong, right], T0 + 15 * H)).toEqual([right]);
   });
 });

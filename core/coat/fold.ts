@@ -13,9 +13,14 @@ export interface Coat extends StartedBody {
   readonly finishedAt: number | null;
   readonly readings: readonly { at: number; airC: number | null; rh: number | null; surfaceC: number | null }[];
   readonly wetFilms: readonly { at: number; micron: readonly number[] }[];
-  /** Litres of each batch that went on, as it was in the pot, and what of them is not thinner. */
+  /** Litres of each batch that left the pot for it, as they were in it, and what of them is not thinner. */
   readonly batches: readonly { batchId: string; litres: number; unthinnedL: number }[];
+  /** On the hull, as it was in the pot; null where nobody said. */
   readonly litresOn: number | null;
+  /** Left in the pot when it was finished; null where nobody said. */
+  readonly leftL: number | null;
+  /** Lost on tray, roller and ground; null where nobody said. */
+  readonly lostL: number | null;
   readonly handTests: readonly HandTest[];
   readonly notes: readonly { at: number; text: string; painter: string }[];
   /** Entries of this coat that still stand, in order of what happened. */
@@ -30,16 +35,31 @@ export interface MixedBatch extends MixedBody {
   readonly painter: string;
   readonly silenced: readonly ('stand' | 'pot')[];
   readonly emptied: boolean;
+  /** A coat that is going on takes of it. */
+  readonly inUse: boolean;
+  /** What is in the pot for another coat, L, as it was mixed: all of it before the first, what was left after each. */
+  readonly restL: number;
 }
 
 const inOrder = (a: LogEntry, b: LogEntry) =>
   a.occurredAt - b.occurredAt || a.recordedAt - b.recordedAt || (a.id < b.id ? -1 : 1);
 
-/** Entries that stand: neither replaced by a later entry nor withdrawn, nor themselves a withdrawal. */
+/**
+ * Entries that stand: neither replaced by a later entry nor withdrawn, nor themselves a withdrawal.
+ * @example standing(entries).length // → 2
+ */
 export function standing(entries: readonly LogEntry[]): LogEntry[] {
   const replaced = new Set<string>();
   for (const e of entries) if (e.supersedes) replaced.add(e.supersedes);
   return entries.filter((e) => !replaced.has(e.id) && e.kind !== 'withdrawn').sort(inOrder);
+}
+
+/**
+ * What of a log had happened by a moment, as it is known now: with its corrections, without what was withdrawn.
+ * @example entriesUntil(entries, noon - 1.5 * hour).map((e) => e.kind) // → ['started']
+ */
+export function entriesUntil(entries: readonly LogEntry[], at: number): LogEntry[] {
+  return standing(entries).filter((e) => e.occurredAt <= at);
 }
 
 /** A boat's log, folded: what all of its entries come to. */
@@ -61,8 +81,9 @@ const folded = new WeakMap<readonly LogEntry[], FoldedLog>();
 export function foldLog(entries: readonly LogEntry[]): FoldedLog {
   let log = folded.get(entries);
   if (!log) {
-    const batches = foldBatches(entries);
-    const coats = foldCoats(entries, batches);
+    const mixed = foldBatches(entries);
+    const coats = foldCoats(entries, mixed);
+    const batches = mixed.map((b) => ({ ...b, ...inPot(b, coats) }));
     log = { coats, batches, readingsOf: readingsByZone(entries, coats) };
     folded.set(entries, log);
   }
@@ -70,7 +91,7 @@ export function foldLog(entries: readonly LogEntry[]): FoldedLog {
 }
 
 /** Fold a boat's log into its coats, in order of their start. A coat whose start was withdrawn is gone. */
-function foldCoats(entries: readonly LogEntry[], mixed: readonly MixedBatch[]): Coat[] {
+function foldCoats(entries: readonly LogEntry[], mixed: readonly Pouring[]): Coat[] {
   const mixedById = new Map(mixed.map((b) => [b.id, b]));
   const coats: Coat[] = [];
   for (const [id, all] of byStream(entries, 'coat')) {
@@ -80,9 +101,11 @@ function foldCoats(entries: readonly LogEntry[], mixed: readonly MixedBatch[]): 
     const finished = valid.findLast((e) => e.kind === 'finished');
     const liveIds = new Set(valid.map((e) => e.id));
     const said = started.body.thinner;
-    const batches = valid.flatMap((e) =>
-      e.kind === 'batchOn' ? [{ ...e.body, unthinnedL: unthinned(e.body, mixedById.get(e.body.batchId), said) }] : [],
-    );
+    const leftL = finished?.body.leftL ?? null;
+    const batches = outOfPots(
+      valid.flatMap((e) => (e.kind === 'batchOn' ? [e.body] : [])),
+      leftL ?? 0,
+    ).map((b) => ({ ...b, unthinnedL: unthinned(b, mixedById.get(b.batchId), said) }));
     coats.push({
       ...started.body,
       thinner: pouredThinner(batches) ?? said,
@@ -92,6 +115,8 @@ function foldCoats(entries: readonly LogEntry[], mixed: readonly MixedBatch[]): 
       startedAt: started.occurredAt,
       finishedAt: finished?.occurredAt ?? null,
       litresOn: finished?.body.litresOn ?? null,
+      leftL,
+      lostL: finished?.body.lostL ?? null,
       readings: valid.flatMap((e) => (e.kind === 'reading' ? [{ at: e.occurredAt, ...e.body }] : [])),
       wetFilms: valid.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
       batches,
@@ -106,8 +131,35 @@ function foldCoats(entries: readonly LogEntry[], mixed: readonly MixedBatch[]): 
   return coats.sort((a, b) => a.startedAt - b.startedAt);
 }
 
+/** What left the pots: what was left is in the last of them. */
+function outOfPots(
+  batches: readonly { batchId: string; litres: number }[],
+  leftL: number,
+): { batchId: string; litres: number }[] {
+  let left = leftL;
+  return [...batches]
+    .reverse()
+    .map((b) => {
+      const of = Math.min(left, b.litres);
+      left -= of;
+      return { ...b, litres: b.litres - of };
+    })
+    .reverse();
+}
+
+/** Less than this cannot be told from an empty pot, L. */
+const NOTHING_L = 0.005;
+
+/** What of a batch is in its pot, once the coats it went on are known. */
+function inPot(batch: Pouring, coats: readonly Coat[]): Pick<MixedBatch, 'inUse' | 'restL'> {
+  const on = coats.flatMap((c) => c.batches.filter((b) => b.batchId === batch.id).map((b) => ({ c, b })));
+  const inUse = on.some(({ c }) => c.finishedAt === null);
+  const rest = batch.totalL - on.reduce((sum, { b }) => sum + b.litres, 0);
+  return { inUse, restL: batch.emptied || inUse || rest < NOTHING_L ? 0 : rest };
+}
+
 /** What of some litres of a batch is not thinner; of one that is not in the log, as was said at the start. */
-function unthinned({ litres }: { litres: number }, batch: MixedBatch | undefined, said: number): number {
+function unthinned({ litres }: { litres: number }, batch: Pouring | undefined, said: number): number {
   return batch && batch.totalL > 0 ? litres * (1 - batch.thinnerL / batch.totalL) : litres / (1 + said);
 }
 
@@ -118,9 +170,12 @@ function pouredThinner(batches: Coat['batches']): number | null {
   return paintL > 0 ? Math.max(0, allL / paintL - 1) : null;
 }
 
+/** A batch as its own entries tell it. */
+type Pouring = Omit<MixedBatch, 'inUse' | 'restL'>;
+
 /** Fold a boat's log into its batches, newest first. */
-function foldBatches(entries: readonly LogEntry[]): MixedBatch[] {
-  const batches: MixedBatch[] = [];
+function foldBatches(entries: readonly LogEntry[]): Pouring[] {
+  const batches: Pouring[] = [];
   for (const [id, all] of byStream(entries, 'batch')) {
     const valid = standing(all);
     const mixed = valid.find((e) => e.kind === 'mixed');

@@ -1,6 +1,8 @@
 import type { ConditionVerdict, Conditions } from '../air/conditions';
+import type { StartAdvice, Trouble } from '../air/lastStart';
 import type { SourcedHour } from '../air/weather';
-import type { NewEntry } from '../model/log';
+import type { AbradeFor } from '../model/layer';
+import type { MixedBody, NewEntry } from '../model/log';
 import type { PaintMethod } from '../model/paintMethod';
 import type { OpenWork } from '../model/surface';
 import type { Finding } from '../system/stack';
@@ -25,6 +27,14 @@ export interface StartWish {
   readonly readOn?: string | null;
   /** Grit the coat beneath was abraded with, as it was typed. */
   readonly grit: string;
+  /** What it was abraded for; left out: as it was planned. */
+  readonly abradedFor?: AbradeFor | null;
+  /** Batches it goes on with, by their ids; left out: those that are offered. */
+  readonly batchIds?: readonly string[];
+  /** Of a coat that was earlier: litres mixed for it that nobody logged, without thinner. */
+  readonly mixedL?: number | null;
+  /** Of a coat that was earlier: litres on the hull. */
+  readonly litresOn?: number | null;
   /** Why it is started all the same. */
   readonly reason: string;
 }
@@ -78,41 +88,78 @@ export function startConditions(options: {
 /** One thing that stands against a start; its words are the interface's. */
 export type Against =
   | { readonly kind: 'window'; readonly status: ZoneStatus }
+  | { readonly kind: 'order'; readonly surfaceId: string }
   | { readonly kind: 'openWork'; readonly surfaceId: string; readonly work: OpenWork }
+  | { readonly kind: 'stand'; readonly until: number }
+  | { readonly kind: 'abrading' }
   | { readonly kind: 'air' }
+  | { readonly kind: 'untilDry'; readonly trouble: Trouble | null }
   | { readonly kind: 'rule'; readonly surfaceId: string; readonly finding: Finding };
 
-/** A zone that the coat goes onto. */
+/** A zone that the coat goes onto, as it stands at the moment of the start. */
 export interface StartZone {
   readonly status: ZoneStatus;
+  /** The layer of its build-up that the coat puts on. */
+  readonly layerId?: string;
   readonly openWork: readonly OpenWork[];
   /** Stops of the rules about its next coat that nobody has let stand. */
   readonly stops: readonly Finding[];
 }
 
+/** When the stand of the batches is over, the latest; null where none has to stand, epoch ms. */
+const standOver = (batches: readonly Pick<MixedBatch, 'mixedAt' | 'standMin'>[]): number | null =>
+  batches.some((b) => b.standMin > 0) ? Math.max(...batches.map((b) => b.mixedAt + b.standMin * 60_000)) : null;
+
 /**
- * All that stands against a start: windows that are not open, work that is open, air outside the sheet's limits, stops
- * of the rules. A coat logged afterwards is past its window and its air; the rest says so in the record.
+ * All that stands against a start, judged by its own moment, now or earlier: windows that are not open, coats out of
+ * their order, work that is open, a stand that is not over, planned abrading of which nothing is said, air outside the
+ * limits then or until touch dry, stops of the rules.
+ * @param options.at moment of the start, epoch ms
+ * @param options.planned abrading is planned before the coat
+ * @param options.holds the limits hold until touch dry; null where that cannot be told
  * @example
- *   againstStart({ zones: [], when: 'now', abraded: false, verdict: { ok: false } }).map((a) => a.kind) // → ['air']
+ *   againstStart({
+ *     zones: [],
+ *     at: noon,
+ *     planned: false,
+ *     abraded: false,
+ *     batches: [{ mixedAt: noon - 5 * 60_000, standMin: 15 }],
+ *     verdict: { ok: false },
+ *     advice: null,
+ *   }).map((a) => a.kind) // → ['stand', 'air']
  */
 export function againstStart(options: {
   zones: readonly StartZone[];
-  when: StartWish['when'];
+  at: number;
+  planned: boolean;
   abraded: boolean;
+  batches: readonly Pick<MixedBatch, 'mixedAt' | 'standMin'>[];
   verdict: Pick<ConditionVerdict, 'ok'> | null;
+  advice: Pick<StartAdvice, 'nowHolds' | 'trouble'> | null;
 }): Against[] {
-  const { zones, when, abraded, verdict } = options;
+  const { zones, at, planned, abraded, batches, verdict, advice } = options;
   const shut = ({ state }: ZoneStatus) =>
-    state === 'shut' || state === 'closed' || state === 'waits' || (state === 'abrade' && !abraded);
+    state === 'shut' ||
+    state === 'closed' ||
+    state === 'waits' ||
+    state === 'inHand' ||
+    (state === 'abrade' && !abraded);
+  const standing = standOver(batches);
+  const toAbrade = zones.some(({ status }) => status.state === 'abrade');
   return [
-    ...(when === 'now'
-      ? zones.filter((z) => shut(z.status)).map(({ status }) => ({ kind: 'window', status }) as const)
-      : []),
+    ...zones.filter((z) => shut(z.status)).map(({ status }) => ({ kind: 'window', status }) as const),
+    ...zones
+      .filter((z) => z.layerId !== undefined && z.status.nextLayer !== null && z.status.nextLayer.id !== z.layerId)
+      .map(({ status }) => ({ kind: 'order', surfaceId: status.surfaceId }) as const),
     ...zones.flatMap(({ status, openWork }) =>
       openWork.map((work) => ({ kind: 'openWork', surfaceId: status.surfaceId, work }) as const),
     ),
-    ...(when === 'now' && verdict && !verdict.ok ? [{ kind: 'air' } as const] : []),
+    ...(standing !== null && at < standing ? [{ kind: 'stand', until: standing } as const] : []),
+    ...(planned && !abraded && !toAbrade ? [{ kind: 'abrading' } as const] : []),
+    ...(verdict && !verdict.ok ? [{ kind: 'air' } as const] : []),
+    ...(verdict?.ok !== false && advice?.nowHolds === false
+      ? [{ kind: 'untilDry', trouble: advice.trouble } as const]
+      : []),
     ...zones.flatMap(({ status, stops }) =>
       stops.map((finding) => ({ kind: 'rule', surfaceId: status.surfaceId, finding }) as const),
     ),
@@ -124,7 +171,7 @@ const SHORTEST_REASON = 3;
 /**
  * What keeps a start from being logged, in a sentence that says what to do; null where nothing does.
  * @param options.now epoch ms
- * @param options.needsReason something stands against it
+ * @param options.against what stands against it
  * @example
  *   startProblem({
  *     wish: {
@@ -136,11 +183,15 @@ const SHORTEST_REASON = 3;
  *       reason: '',
  *     },
  *     now: noon,
- *     needsReason: true,
+ *     against: [{ kind: 'air' }],
  *   }) // → 'Something stands against it. Write why you start all the same.'
  */
-export function startProblem(options: { wish: StartWish; now: number; needsReason: boolean }): string | null {
-  const { wish, now, needsReason } = options;
+export function startProblem(options: {
+  wish: StartWish;
+  now: number;
+  against: readonly Pick<Against, 'kind'>[];
+}): string | null {
+  const { wish, now, against } = options;
   const { airC, rh, surfaceC } = wish.readings;
   if ([airC, rh, surfaceC].some((v) => Number.isNaN(v)))
     return 'A reading cannot be read. Type it again, or leave it empty.';
@@ -152,9 +203,11 @@ export function startProblem(options: { wish: StartWish; now: number; needsReaso
     if (!Number.isFinite(finishedAt)) return 'Type when the coat was finished.';
     if (finishedAt < startedAt) return 'The coat would finish before it started. Check the two times.';
     if (finishedAt > now) return 'The finish has not come yet. Check the date and time.';
+    if ([wish.mixedL, wish.litresOn].some((l) => l != null && !(l >= 0)))
+      return 'The litres cannot be read. Type them again or leave them empty.';
   }
   if (wish.grit.trim() !== '' && gritOf(wish.grit) === null) return 'Type the grit as a number, for example 180.';
-  if (needsReason && wish.reason.trim().length < SHORTEST_REASON)
+  if (against.length > 0 && wish.reason.trim().length < SHORTEST_REASON)
     return 'Something stands against it. Write why you start all the same.';
   return null;
 }
@@ -171,15 +224,18 @@ export interface StartedCoat {
   readonly dftMicron: number;
   readonly colour: string;
   readonly colourHex: string;
-  /** Batches that go on with it. */
-  readonly batches: readonly Pick<MixedBatch, 'id' | 'totalL'>[];
+  /** Batches that go on with it, with what is in the pot. */
+  readonly batches: readonly Pick<MixedBatch, 'id' | 'restL'>[];
+  /** Of a coat that was earlier: a batch that nobody logged. */
+  readonly unlogged?: { readonly batchId: string; readonly mixed: MixedBody } | null;
 }
 
 /** An entry without what signs it. */
 export type UnsignedEntry = Pick<NewEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'occurredAt' | 'body'>;
 
 /**
- * The entries that a start comes to: the start, readings, batches on, and the finish of a coat that was earlier.
+ * The entries that a start comes to: the start, readings, batches on, those that nobody logged mixed before, and the
+ * finish of a coat that was earlier.
  * @example
  *   startEntries({
  *     coat: { ...entries[0].body, boatId: 'boat', coatId: 'new', batches: [] },
@@ -192,17 +248,17 @@ export type UnsignedEntry = Pick<NewEntry, 'boatId' | 'stream' | 'streamId' | 'k
  *       reason: '',
  *     },
  *     now: noon,
- *     needsReason: false,
+ *     against: [],
  *   }).map((e) => e.kind) // → ['started', 'reading']
  */
 export function startEntries(options: {
   coat: StartedCoat;
   wish: StartWish;
   now: number;
-  needsReason: boolean;
+  against: readonly Pick<Against, 'kind'>[];
 }): UnsignedEntry[] {
-  const { coat, wish, now, needsReason } = options;
-  const { boatId, coatId, batches, ...rest } = coat;
+  const { coat, wish, now, against } = options;
+  const { boatId, coatId, batches, unlogged, ...rest } = coat;
   const occurredAt = wish.when === 'now' ? now : wish.startedAt;
   const base = { boatId, stream: 'coat', streamId: coatId, occurredAt } as const;
   const { airC, rh, surfaceC } = wish.readings;
@@ -212,8 +268,10 @@ export function startEntries(options: {
       kind: 'started',
       body: {
         ...rest,
-        overrideReason: needsReason ? wish.reason.trim() : null,
+        overrideReason: against.length > 0 ? wish.reason.trim() : null,
         abradedGrit: gritOf(wish.grit),
+        ...(gritOf(wish.grit) !== null && wish.abradedFor ? { abradedFor: wish.abradedFor } : {}),
+        ...(against.length > 0 ? { against: [...new Set(against.map((a) => a.kind))] } : {}),
       },
     },
     ...(airC !== null || rh !== null || surfaceC !== null
@@ -225,9 +283,14 @@ export function startEntries(options: {
           } as const,
         ]
       : []),
-    ...batches.map((b) => ({ ...base, kind: 'batchOn', body: { batchId: b.id, litres: b.totalL } }) as const),
+    ...(unlogged
+      ? [{ ...base, stream: 'batch', streamId: unlogged.batchId, kind: 'mixed', body: unlogged.mixed } as const]
+      : []),
+    ...[...batches, ...(unlogged ? [{ id: unlogged.batchId, restL: unlogged.mixed.totalL }] : [])].map(
+      (b) => ({ ...base, kind: 'batchOn', body: { batchId: b.id, litres: b.restL } }) as const,
+    ),
     ...(wish.when === 'earlier'
-      ? [{ ...base, occurredAt: wish.finishedAt, kind: 'finished', body: { litresOn: null } } as const]
+      ? [{ ...base, occurredAt: wish.finishedAt, kind: 'finished', body: { litresOn: wish.litresOn ?? null } } as const]
       : []),
   ];
 }

@@ -6,7 +6,7 @@ import { coatClocks } from './coatClocks';
 import { zoneSeries } from './zoneSeries';
 import type { ZoneState } from './zoneState';
 import type { BuildUp } from '../model/buildUp';
-import type { Surface } from '../model/surface';
+import type { Shelter, Surface } from '../model/surface';
 import { type StartAdvice } from '../air/lastStart';
 import { segmentAt } from '../air/segment';
 import { unbrokenHours, type SourcedHour, type SurfaceReading, type TempSample } from '../air/weather';
@@ -45,6 +45,8 @@ export interface StatusInput {
   /** Merged hourly weather, ascending. */
   readonly hours: readonly SourcedHour[];
   readonly painters?: number;
+  /** The boat, as far as her zones care: what stands over her. */
+  readonly boat?: { readonly shelter?: Shelter };
 }
 
 const HOUR_MS = 3_600_000;
@@ -76,14 +78,15 @@ export function zoneStatuses(input: StatusInput): ZoneStatus[] {
   const seriesOf = new Map<string, TempSample[]>();
   const { coats } = foldLog(input.entries);
   const sheets = new Map(input.sheets.map((s) => [s.id, s.body]));
+  const shelter = input.boat?.shelter;
   return input.surfaces.map((surface) => {
     const own = coatsUnder(surface, coats);
     const from = Math.min(input.now, own[own.length - 1]?.startedAt ?? input.now) - SERIES_BEFORE_MS;
     const readings = zoneReadings(input.entries, surface.id).filter((r) => r.at >= from);
     // Zones alike in the open, as far on and without readings have the same series, and so the same clocks.
-    const key = readings.length === 0 ? `${openness(surface)} ${Math.floor(from / HOUR_MS)}` : surface.id;
+    const key = readings.length === 0 ? `${openness(surface, shelter)} ${Math.floor(from / HOUR_MS)}` : surface.id;
     let temps = seriesOf.get(key);
-    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursFrom(hours, from), readings)));
+    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursFrom(hours, from), readings, shelter)));
     return oneZone(surface, { coats: own, readings, temps, hours, sheets }, input);
   });
 }
@@ -166,7 +169,7 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
             sheet: nextSheet,
             method: nextLayer.method,
             areaM2: surface.areaM2,
-            sheltered: isSheltered(surface.exposure),
+            sheltered: isSheltered(surface, input.boat?.shelter),
             ...(input.painters === undefined ? {} : { painters: input.painters }),
           })
         : null,

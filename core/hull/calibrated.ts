@@ -26,3 +26,18 @@ export function calibratedArea(options: { litres: number; wetFilmMicron: number;
 export function calibratedShare(readings: number): number {
   return Math.hypot(LITRES_SHARE, COMB_SHARE / Math.sqrt(Math.max(1, readings)) + 0.03);
 }
+
+/**
+ * Whether what the paint covered contradicts the estimate: by more than both uncertainties allow.
+ * @example paintContradicts({ estimate: { areaM2: 20, share: 0.15 }, painted: { areaM2: 30, share: 0.1 } }) // → true
+ */
+export function paintContradicts(options: {
+  estimate: { areaM2: number; share: number };
+  painted: { areaM2: number; share: number };
+}): boolean {
+  const { estimate, painted } = options;
+  return (
+    Math.abs(estimate.areaM2 - painted.areaM2) >
+    Math.hypot(estimate.areaM2 * estimate.share, painted.areaM2 * painted.share)
+  );
+}

@@ -85,18 +85,3 @@ export function totalArea(
       .map((s) => ({ areaM2: s.grossM2, share: s.areaShare, group: errorGroup(s.area.method) })),
   );
 }
-
-/**
- * Whether what the paint covered contradicts the estimate: by more than both uncertainties allow.
- * @example paintContradicts({ estimate: { areaM2: 20, share: 0.15 }, painted: { areaM2: 30, share: 0.1 } }) // → true
- */
-export function paintContradicts(options: {
-  estimate: { areaM2: number; share: number };
-  painted: { areaM2: number; share: number };
-}): boolean {
-  const { estimate, painted } = options;
-  return (
-    Math.abs(estimate.areaM2 - painted.areaM2) >
-    Math.hypot(estimate.areaM2 * estimate.share, painted.areaM2 * painted.share)
-  );
-}

@@ -1,4 +1,4 @@
-import type { Exposure, Side, ZoneKind } from '../model/surface';
+import type { Exposure, Shelter, Side, Surface, ZoneKind } from '../model/surface';
 
 /** The exposure a zone usually has. */
 export const USUAL_EXPOSURE: Record<ZoneKind, Exposure> = {
@@ -15,7 +15,7 @@ export const USUAL_EXPOSURE: Record<ZoneKind, Exposure> = {
   cockpit: 'weather',
   bilge: 'bilge',
   lockers: 'interior',
-  anchorLocker: 'splash',
+  anchorLocker: 'interior',
   engineBay: 'interior',
   tank: 'tank',
 };
@@ -44,11 +44,14 @@ export const OPENNESS: Record<ZoneKind, number> = {
 };
 
 /**
- * Inside the boat neither rain nor wind reaches the paint.
- * @example isSheltered('bilge') // → true
+ * Inside the boat, under a cover, in a tent or a building neither rain nor wind reaches the paint, nor sun and night sky.
+ * @param boat what stands over the whole boat
+ * @example isSheltered({ kind: 'deck', exposure: 'weather', shelter: null }, 'tent') // → true
  */
-export function isSheltered(exposure: Exposure): boolean {
-  return exposure === 'interior' || exposure === 'bilge' || exposure === 'tank';
+export function isSheltered(surface: Pick<Surface, 'kind' | 'exposure' | 'shelter'>, boat: Shelter = 'open'): boolean {
+  const { kind, exposure, shelter } = surface;
+  const inside = exposure === 'interior' || exposure === 'bilge' || exposure === 'tank' || OPENNESS[kind] === 0;
+  return inside || (shelter ?? boat) !== 'open';
 }
 
 /** Share of a whole-hull area that a zone takes. */

@@ -5,7 +5,7 @@ import type { SheetBody } from '../model/sheet';
 import { Impossible } from '../impossible';
 import { sheetThinnerOfMixed } from '../sheet/thinner';
 import { largestBatchL, potLifeH } from './pot';
-import { splitBatch, type Batch } from './splitBatch';
+import { partShares, splitBatch, type Batch } from './splitBatch';
 
 /** One zone that a batch is for, with the coat that goes onto it. */
 export interface MixZone {
@@ -14,10 +14,11 @@ export interface MixZone {
 }
 
 export interface MixWish {
-  /** Area still to do, m², or litres without thinner; whichever `by` says. Not a number: it cannot be read. */
-  readonly by: 'area' | 'litres';
+  /** Area still to do, m², litres, or kg, both without thinner; whichever `by` says. Not a number: it cannot be read. */
+  readonly by: 'area' | 'litres' | 'mass';
   readonly areaM2: number | null;
   readonly litres: number | null;
+  readonly massKg?: number | null;
   /** Share in the sheet's own terms. */
   readonly thinner: number | null;
   /** Temperature of the paint in the pot, °C. */
@@ -66,7 +67,7 @@ export function batchToMix(options: {
   const { sheet, zones, method, wish } = options;
   const { wholeM2, wholeL } = wholeOf(sheet, zones);
   const perM2 = wholeM2 > 0 ? wholeL / wholeM2 : 0;
-  const wished = wish.by === 'litres' && wish.litres !== null ? wish.litres : (wish.areaM2 ?? 0) * perM2;
+  const wished = wishedL(sheet, wish, perM2);
   const mixedL = Number.isFinite(wished) && wished > 0 ? wished : 0;
   const { potC } = wish;
   const pot =
@@ -93,6 +94,25 @@ export function batchToMix(options: {
     overThinned: thinner > (sheet.thinner?.maxShare ?? 0),
     withoutDensity: sheet.parts.filter((p) => p.densityKgPerL === null).map((p) => p.name),
   };
+}
+
+/**
+ * Litres without thinner that are wished for.
+ * @returns not a number where they are to be weighed and a density is missing
+ */
+function wishedL(sheet: SheetBody, wish: MixWish, perM2: number): number {
+  if (wish.by === 'mass') return (wish.massKg ?? 0) / (mixedKgPerL(sheet) ?? Number.NaN);
+  return wish.by === 'litres' && wish.litres !== null ? wish.litres : (wish.areaM2 ?? 0) * perM2;
+}
+
+/**
+ * kg a litre of the mixed paint weighs, without thinner; null where a density is not on the sheet.
+ * @example mixedKgPerL({ ...sheet, parts: [{ name: 'Paint', role: 'base', ratio: 1, densityKgPerL: 1.3 }] }) // → 1.3
+ */
+export function mixedKgPerL(sheet: Pick<SheetBody, 'parts' | 'ratioBasis'>): number | null {
+  const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
+  if (!shares || sheet.parts.some((p) => p.densityKgPerL === null)) return null;
+  return sheet.parts.reduce((sum, p, i) => sum + (p.densityKgPerL as number) * (shares[i] as number), 0);
 }
 
 /** What some zones take whole, m² and litres without thinner. */

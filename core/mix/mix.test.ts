@@ -5,7 +5,10 @@ import {
   areaLeftM2,
   batchToMix,
   largestBatchL,
+  figure,
   partShares,
+  pouringUnit,
+  ratioShown,
   potLifeH,
   potMarks,
   splitBatch,
@@ -132,6 +135,8 @@ describe('the pot', () => {
       painter: '',
       silenced: [],
       emptied: false,
+      inUse: false,
+      restL: 1,
       sheetRevisionId: 'r',
       on: [],
       parts: [],
@@ -147,6 +152,9 @@ describe('the pot', () => {
     ]);
     expect(batchTimers([{ ...batch, silenced: ['stand'] }], 2000)[0]?.silenced).toBe(true);
     expect(batchTimers([{ ...batch, emptied: true }], 2000)).toEqual([]);
+    // Used up by a coat that is finished; with one still going on, or a rest in it, it rings.
+    expect(batchTimers([{ ...batch, restL: 0 }], 2000)).toEqual([]);
+    expect(batchTimers([{ ...batch, restL: 0, inUse: true }], 2000)).not.toEqual([]);
     expect(batchTimers([batch], 1000 + 30 * 3_600_000)).toEqual([]);
   });
 });
@@ -215,5 +223,45 @@ describe('the batch to mix', () => {
     expect([0.1, 0.11, Number.NaN].map((thinner) => of({ thinner }).overThinned)).toEqual([false, true, false]);
     expect(of({ thinner: 0.05 }).batch?.thinnerL).toBeCloseTo(0.05 * 1.1111, 4);
     expect(of({ thinner: 0.01 }, { ...sheet, thinner: null }).overThinned).toBe(true);
+  });
+});
+
+describe('a batch by weight, and small ones', () => {
+  const dense: SheetBody = {
+    ...sheet,
+    ratioBasis: 'volume',
+    parts: [
+      { name: 'Base', role: 'base', ratio: 3, densityKgPerL: 1.52 },
+      { name: 'Hardener', role: 'hardener', ratio: 1, densityKgPerL: 1.01 },
+    ],
+  };
+  const zones = [{ areaM2: 10, layer: { dftMicron: 50, loss: 0, deadVolumeLPerM2: 0 } }];
+  const wish = { by: 'mass', areaM2: null, litres: null, massKg: 0.5571, thinner: 0, potC: null } as const;
+  it('557 g of 3 : 1 at 1.52 and 1.01 kg/L are 0.4 L [by hand: (3 · 1.52 + 1.01) / 4 = 1.3925 kg/L]', () => {
+    const { batch, mixedL } = batchToMix({ sheet: dense, zones, method: 'roller', wish });
+    expect(mixedL).toBeCloseTo(0.5571 / 1.3925, 9);
+    expect(batch?.parts.reduce((sum, p) => sum + (p.massKg as number), 0)).toBeCloseTo(0.5571, 9);
+  });
+  it('without a density there is no batch by weight', () => {
+    const unknown = { ...dense, parts: dense.parts.map((p) => ({ ...p, densityKgPerL: null })) };
+    expect(batchToMix({ sheet: unknown, zones, method: 'roller', wish }).mixedL).toBe(0);
+  });
+  it('rounded figures keep the ratio within a hundredth, from a syringe to a bucket', () => {
+    for (const system of ['metric', 'us'] as const)
+      for (const ratio of [1, 3, 4, 5, 10, 20])
+        for (let litres = 0.05; litres < 30; litres *= 1.37) {
+          const amounts = [(litres * ratio) / (ratio + 1), litres / (ratio + 1)];
+          const unit = pouringUnit('volume', { system }, litres, amounts);
+          const [base, hardener] = amounts.map((a) => Number(figure('volume', a, { system }, undefined, unit).number));
+          const off = Math.abs(base! / hardener! / ratio - 1);
+          // Each of the two may be off by a hundredth; below that, what they come to is said.
+          if (ratioShown('volume', amounts, unit) === null) expect(off, `${litres} L ${ratio}:1`).toBeLessThan(0.021);
+        }
+  });
+  it('too little to measure says what its figures come to', () => {
+    // 1 mL at 10 : 1 in steps of 0.1 mL is 0.9 and 0.1.
+    const unit = { ...pouringUnit('volume', { system: 'metric' }, 0.001), digits: 1 };
+    const shown = ratioShown('volume', [0.01 / 11, 0.001 / 11], unit);
+    expect(shown).toEqual([expect.closeTo(9, 9), 1]);
   });
 });

@@ -1,3 +1,4 @@
+import type { AbradeFor } from './layer';
 import type { PaintMethod } from './paintMethod';
 
 /**
@@ -40,6 +41,24 @@ export interface StartedBody {
   readonly overrideReason: string | null;
   /** Grit the coat beneath was abraded with, where it was. */
   readonly abradedGrit: number | null;
+  /** What it was abraded for. */
+  readonly abradedFor?: AbradeFor | null | undefined;
+  /** What stood against it when it was started all the same. */
+  readonly against?: readonly AgainstKind[] | undefined;
+}
+
+/** What can stand against a start. */
+export const AGAINST_KINDS = ['window', 'order', 'openWork', 'stand', 'abrading', 'air', 'untilDry', 'rule'] as const;
+
+export type AgainstKind = (typeof AGAINST_KINDS)[number];
+
+export interface FinishedBody {
+  /** On the hull, L, as it was in the pot; null where nobody said. */
+  readonly litresOn: number | null;
+  /** Left in the pot, L; left out or null: nothing, or not said. */
+  readonly leftL?: number | null | undefined;
+  /** Lost on tray, roller and ground, L; left out or null: not said. */
+  readonly lostL?: number | null | undefined;
 }
 
 export interface ReadingBody {
@@ -82,7 +101,7 @@ export type CoatEntry =
   | LogEntryOf<'reading', ReadingBody>
   | LogEntryOf<'wetFilm', { readonly micron: readonly number[] }>
   | LogEntryOf<'batchOn', { readonly batchId: string; readonly litres: number }>
-  | LogEntryOf<'finished', { readonly litresOn: number | null }>
+  | LogEntryOf<'finished', FinishedBody>
   | LogEntryOf<'handTest', HandTestBody>
   | LogEntryOf<'note', { readonly text: string }>
   | LogEntryOf<'withdrawn', { readonly reason: string }>;

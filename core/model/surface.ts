@@ -44,6 +44,16 @@ export const EXPOSURES = ['immersed', 'splash', 'weather', 'interior', 'bilge', 
 
 export type Exposure = (typeof EXPOSURES)[number];
 
+/** What stands over a zone while it is painted. Under a roof rain and wind do not count; the dew does. */
+export const SHELTERS = ['open', 'cover', 'tent', 'building'] as const;
+
+export type Shelter = (typeof SHELTERS)[number];
+
+/** What a tank is for: only drinking water asks for paint that is certified for it. */
+export const TANK_HOLDS = ['water', 'fuel', 'holding', 'ballast'] as const;
+
+export type TankHolds = (typeof TANK_HOLDS)[number];
+
 /** What lies on the substrate before the first coat of this job. */
 export const EXISTING_COATINGS = ['bare', 'onePack', 'twoPack', 'unknown'] as const;
 
@@ -112,4 +122,8 @@ export interface Surface {
   /** How many of its zone's first coats lie under a patch too; null as its kind has it: none where it is cut out, else all. */
   readonly sharedCoats?: number | null;
   readonly openWork?: readonly OpenWork[];
+  /** What stands over it; left out or null: the open sky. */
+  readonly shelter?: Shelter | null;
+  /** What the tank holds; left out or null: nobody has said. */
+  readonly holds?: TankHolds | null;
 }

@@ -48,16 +48,42 @@ export function figure(quantity: QuantityName, core: number, choice: UnitChoice,
 
 /**
  * The unit for weighing and pouring a batch of `total`: one for all its parts, so that the ratio shows, and
- * fine enough for a scale of one gram or a syringe.
+ * fine enough for a scale of one gram or a syringe. Where the smallest part asks for it the steps are finer, to a
+ * hundredth of the usual one: rounding takes no more than a hundredth of it.
+ * @param amounts of the parts; left out: the usual step
  * @example pouringUnit('volume', { system: 'metric' }, 0.4).symbol // → 'mL'
+ * @example pouringUnit('volume', { system: 'metric' }, 0.05, [0.04, 0.01]).digits // → 1
  */
-export function pouringUnit(quantity: 'volume' | 'mass', choice: UnitChoice, total: number): Unit {
+export function pouringUnit(
+  quantity: 'volume' | 'mass',
+  choice: UnitChoice,
+  total: number,
+  amounts: readonly number[] = [],
+): Unit {
   const system = systemFor(choice, quantity);
   const [id, digits] = {
     metric: { volume: total < 2.5 ? ['mL', 0] : ['L', 3], mass: total < 10 ? ['g', 0] : ['kg', 3] },
     us: { volume: total < US_GALLON_L * 2 ? ['flozUS', 1] : ['galUS', 3], mass: total < 10 ? ['oz', 1] : ['lb', 2] },
   }[system][quantity] as [string, number];
-  return { ...unitOf(quantity, id), digits };
+  const smallest = Math.min(...amounts.filter((a) => a > 0).map((a) => fromCore(quantity, id, a)));
+  const finer = [0, 1, 2].find((more) => 0.5 * 10 ** -(digits + more) <= ROUNDING_SHARE * smallest) ?? 2;
+  return { ...unitOf(quantity, id), digits: digits + finer };
+}
+
+/** What rounding may take of a part: a fifth of the twentieth that a ratio may be off by (`docs/sources.md`). [M] */
+const ROUNDING_SHARE = 0.01;
+
+/**
+ * The amounts of a batch as they are shown, as a ratio to the smallest, where rounding takes more than it may; null where
+ * it does not.
+ * @example ratioShown('volume', [0.0003, 0.0001], { ...pouringUnit('volume', { system: 'metric' }, 1), digits: 0 }) // → null
+ */
+export function ratioShown(quantity: 'volume' | 'mass', amounts: readonly number[], unit: Unit): number[] | null {
+  const exact = amounts.map((a) => fromCore(quantity, unit.id, a));
+  const shown = exact.map((a) => Number(a.toFixed(unit.digits)));
+  const least = Math.min(...shown);
+  const off = exact.some((a, i) => Math.abs((shown[i] as number) / a - 1) > ROUNDING_SHARE + 1e-9);
+  return least > 0 && off ? shown.map((a) => a / least) : null;
 }
 
 /**

@@ -15,6 +15,7 @@ export interface BoatRows {
   readonly hull: HullRow | null;
   /** Zones and patches in their order. A patch is gone with its zone, and back with it. */
   readonly surfaces: readonly SurfaceDraft[];
+  readonly removedZones: readonly { id: string; name: string }[];
   readonly buildUps: readonly BuildUpRow[];
   readonly borders: readonly BorderRow[];
   /** The log in the order it was written. */
@@ -141,6 +142,10 @@ async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
   const jobRows = await db.select().from(jobs).where(of(jobs)).orderBy(asc(jobs.outOn));
   const [hull] = await db.select().from(hulls).where(of(hulls));
   const zones = await db.select().from(surfaces).where(of(surfaces)).orderBy(asc(surfaces.sort), asc(surfaces.id));
+  const removedZones = await db
+    .select({ id: surfaces.id, name: surfaces.name })
+    .from(surfaces)
+    .where(and(eq(surfaces.boatId, boatId), eq(surfaces.deleted, true)));
   const built = await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id));
   const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
   const log = await readLog(db, boatId);
@@ -155,6 +160,7 @@ async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
     boat,
     jobs: jobRows,
     hull: hull ?? null,
+    removedZones,
     surfaces: zones.filter((z) => z.parentId === null || there.has(z.parentId)),
     buildUps: built,
     borders: borderRows.filter((b) => there.has(b.upperId) && there.has(b.lowerId)),

@@ -36,7 +36,7 @@ export async function getBundle(
 
 /** What is stored about a boat, with her areas and weather. */
 export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; frozen: boolean }): Promise<BoatBundle> {
-  const { boat, jobs, hull, surfaces, buildUps, borders, entries, sheets } = rows;
+  const { boat, jobs, hull, surfaces, removedZones, buildUps, borders, entries, sheets } = rows;
   const now = clock.now();
   const { hours, typedDays } = await boatWeather(db, boat, now, weatherFrom(boat, jobs, entries, now));
   return {
@@ -46,6 +46,7 @@ export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; f
     jobs: [...jobs],
     hull,
     surfaces: withAreas(surfaces, boat, hull),
+    removedZones: [...removedZones],
     buildUps: [...buildUps],
     borders: [...borders],
     entries: entries as LogEntry[],

@@ -40,6 +40,7 @@ export const boats = pgTable('boats', {
   latitudeDeg: doublePrecision('latitude_deg').notNull(),
   timeZone: text('time_zone').notNull(),
   waters: text('waters').$type<Boat['waters']>(),
+  shelter: text('shelter').$type<Boat['shelter']>().notNull().default('open'),
   ...editable,
 });
 
@@ -82,6 +83,8 @@ export const surfaces = pgTable(
     parentId: uuid('parent_id'),
     patchKind: text('patch_kind').$type<SurfaceRow['patchKind']>(),
     sharedCoats: integer('shared_coats'),
+    shelter: text('shelter').$type<SurfaceRow['shelter']>(),
+    holds: text('holds').$type<SurfaceRow['holds']>(),
     sort: doublePrecision('sort').notNull(),
     ...editable,
   },
@@ -211,6 +214,9 @@ export const yardRules = pgTable('yard_rules', {
   id: uuid('id').primaryKey(),
   chance: doublePrecision('chance').notNull(),
   consumables: jsonb('consumables').$type<YardRules['consumables']>().notNull(),
+  workFromMin: integer('work_from_min').notNull().default(480),
+  workToMin: integer('work_to_min').notNull().default(1080),
+  currency: text('currency').notNull().default('EUR'),
   version: integer('version').notNull(),
 });
 

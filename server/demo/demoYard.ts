@@ -69,6 +69,7 @@ export class DemoYard {
       latitudeDeg: 28,
       timeZone: ZONE,
       waters: 'salt',
+      shelter: 'open',
       version: 1,
       deleted: false,
     };
@@ -122,6 +123,8 @@ export class DemoYard {
       parentId: null,
       patchKind: null,
       sharedCoats: null,
+      shelter: null,
+      holds: null,
       sort: n,
       version: 1,
       deleted: false,

@@ -84,7 +84,8 @@ export async function stint(
     colour: layer.colour,
     colourHex: layer.colourHex,
     overrideReason: null,
-    abradedGrit: null,
+    abradedGrit: layer.prep === 'abrade' ? (layer.grit ?? 180) : null,
+    ...(layer.prep === 'abrade' ? { abradedFor: layer.abradeFor ?? 'bond' } : {}),
   });
   await log('coat', coatId, 'reading', startedAt, {
     airC: round(weather?.airC ?? 20, 1),
@@ -99,7 +100,10 @@ export async function stint(
     micron: more.micron ?? [wet * 0.97, wet * 1.04, wet].map(Math.round),
   });
   if (more.note) await log('coat', coatId, 'note', finishedAt, { text: more.note });
-  await log('coat', coatId, 'finished', finishedAt, { litresOn: round(batch.totalL * 0.97, 2) });
+  await log('coat', coatId, 'finished', finishedAt, {
+    litresOn: null,
+    leftL: round(batch.totalL * 0.03, 2),
+  });
   await log('batch', batchId, 'emptied', finishedAt, { litresLeft: round(batch.totalL * 0.03, 2) });
 }
 

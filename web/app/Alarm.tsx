@@ -7,6 +7,7 @@ import { useNow } from '../data/now';
 import { useOutbox } from '../data/outbox';
 import { batchTimers, type BatchTimer } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
+import type { SheetRow } from '#contracts/rows/sheet';
 import type { Yard } from '#contracts/rows/yard';
 
 /**
@@ -78,9 +79,10 @@ export function Alarm() {
             to={`/boats/${timer.boat.id}/mix`}
             className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4"
           >
+            {timer.product ? `${timer.product}: ` : ''}
             {timer.timer === 'stand'
-              ? 'Stand is over, the batch may be used'
-              : 'Pot life has ended: throw the rest away safely'}{' '}
+              ? 'stand is over, the batch may be used'
+              : 'pot life has ended, throw the rest away safely'}{' '}
             · {timer.boat.name}
           </Link>
           <Silence timer={timer} />
@@ -152,14 +154,19 @@ function useDueTimers() {
     unsent.some(
       (e) => e.streamId === batchId && (e.kind === 'emptied' || (e.kind === 'silenced' && e.body.timer === timer)),
     );
+  const productOf = (revisionId: string) =>
+    (queryClient.getQueryData<SheetRow[]>(['sheets']) ?? []).find((s) => s.current.id === revisionId)?.current.body
+      .name ?? '';
   const due = (yard?.boats ?? []).flatMap((b) => {
     const own = batchTimers(foldLog(unsent.filter((e) => e.boatId === b.boat.id)).batches, at);
     return [...b.timers, ...own.filter((t) => !b.timers.some((x) => x.batchId === t.batchId))]
       .filter((t) => !t.silenced && t.dueAt <= at && !quiet(t.batchId, t.timer))
-      .map((t) => ({ ...t, boat: b.boat }));
+      .map((t) => ({ ...t, product: 'product' in t ? t.product : productOf(t.sheetRevisionId), boat: b.boat }));
   });
   const ringing = due.length > 0;
   const first = due[0];
-  const text = first ? `${first.timer === 'stand' ? 'Stand is over' : 'Pot life has ended'}: ${first.boat.name}` : null;
+  const text = first
+    ? `${first.timer === 'stand' ? 'Stand is over' : 'Pot life has ended'}: ${first.product || first.boat.name}`
+    : null;
   return { ringing, text, due };
 }

@@ -125,6 +125,8 @@ export interface BoatView extends BoatBundle {
   readonly timers: BatchTimer[];
   readonly clocks: Clock[];
   readonly sheetById: ReadonlyMap<string, SheetRevision>;
+  /** What a zone is called, or was before it was removed. */
+  readonly zoneName: (surfaceId: string) => string;
 }
 
 const boatQuery = (boatId: string | undefined) => ({
@@ -177,6 +179,10 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const statuses = zoneStatuses({ ...bundle, now: at });
   const { coats, batches } = foldLog(bundle.entries);
   const timers = batchTimers(batches, at);
+  const names = new Map([
+    ...bundle.removedZones.map((z) => [z.id, `${z.name} (removed)`] as const),
+    ...bundle.surfaces.map((s) => [s.id, s.name] as const),
+  ]);
   return {
     ...bundle,
     at,
@@ -186,6 +192,7 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
     timers,
     clocks: comingClocks(statuses, timers, at),
     sheetById: new Map(bundle.sheets.map((s) => [s.id, s])),
+    zoneName: (id) => names.get(id) ?? 'removed zone',
   };
 }
 

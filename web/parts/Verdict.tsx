@@ -12,6 +12,7 @@ export function Verdict({
   at,
   zone,
   simulated,
+  past = false,
 }: {
   verdict: ConditionVerdict | null;
   advice: StartAdvice | null;
@@ -19,6 +20,8 @@ export function Verdict({
   at: number;
   zone: string;
   simulated: boolean;
+  /** Of a moment that is over. */
+  past?: boolean;
 }) {
   const { units } = useSettings();
   const when = (t: number) => timeWords(t, at, zone);
@@ -34,14 +37,19 @@ export function Verdict({
             <Fig quantity="temperatureDifference" value={verdict.spreadC} approx={!measured} className="text-2xl" />
           </span>
           <span className="text-sm quiet">
-            {measured ? 'as you read it' : 'from the forecast, nothing measured yet'}
+            {measured
+              ? 'as you read it'
+              : past
+                ? 'from the weather then, nothing measured'
+                : 'from the forecast, nothing measured yet'}
           </span>
         </div>
       )}
       {verdict && (
         <p className={`py-2 text-lg ${verdict.ok ? '' : 'text-error'}`}>
           <strong>
-            Now: {verdict.ok ? 'within the sheet’s limits' : verdict.breaks.map((b) => breakWords(b, units)).join('; ')}
+            {past ? 'Then' : 'Now'}:{' '}
+            {verdict.ok ? 'within the sheet’s limits' : verdict.breaks.map((b) => breakWords(b, units)).join('; ')}
           </strong>
         </p>
       )}
@@ -61,13 +69,15 @@ export function Verdict({
                     : 'does not hold'}
             </strong>
           </p>
-          <p>
-            {advice.firstStartAt === null || advice.lastStartAt === null
-              ? 'No start in the next day and a half holds its limits until touch dry.'
-              : advice.nowHolds
-                ? `Last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}, before it is touch dry` : '; nothing closes it in the forecast'}.`
-                : `Good from ${when(advice.firstStartAt)}, last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}` : ''}.`}
-          </p>
+          {!past && (
+            <p>
+              {advice.firstStartAt === null || advice.lastStartAt === null
+                ? 'No start in the next day and a half holds its limits until touch dry.'
+                : advice.nowHolds
+                  ? `Last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}, before it is touch dry` : '; nothing closes it in the forecast'}.`
+                  : `Good from ${when(advice.firstStartAt)}, last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}` : ''}.`}
+            </p>
+          )}
           {simulated && <p className="text-sm quiet">On weather that is simulated, not for painting by.</p>}
         </div>
       )}

@@ -4,6 +4,7 @@ import type { Per } from '#core/stores/consumables';
 import type { BorderRule } from '#core/system/borders';
 import type { BondSchool } from '#core/model/buildUp';
 import type { RecordKind, Severity } from '#core/system/stack';
+import type { AgainstKind } from '#core/model/log';
 import type { MeshUnit } from '#core/hull/placement';
 import type { ShapeKind } from '#core/hull/shapes';
 import type { WearPlace } from '#core/hull/wear';
@@ -15,8 +16,10 @@ import type {
   MaskedThing,
   OpenWorkKind,
   PatchKind,
+  Shelter,
   Side,
   Substrate,
+  TankHolds,
   ZoneKind,
 } from '#core/model/surface';
 
@@ -166,6 +169,18 @@ export const SIDE_WORDS: Record<Side, string> = {
   part: 'Part of it',
 };
 
+export const SHELTER_WORDS: Record<Shelter, string> = {
+  open: 'The open sky',
+  cover: 'A cover',
+  tent: 'A tent',
+  building: 'A building',
+};
+export const HOLDS_WORDS: Record<TankHolds, string> = {
+  water: 'Drinking water',
+  fuel: 'Fuel',
+  holding: 'Waste',
+  ballast: 'Ballast water',
+};
 export const OPEN_WORK_WORDS: Record<OpenWorkKind, string> = {
   repair: 'Repair',
   hotWork: 'Hot work',
@@ -220,4 +235,16 @@ export const MESH_UNIT_WORDS: Record<MeshUnit, string> = {
   m: 'Metres',
   in: 'Inches',
   ft: 'Feet',
+};
+
+/** What stood against a start, in a word or two. */
+export const AGAINST_WORDS: Record<AgainstKind, string> = {
+  window: 'outside its window',
+  order: 'before the coat beneath',
+  openWork: 'open work',
+  stand: 'the batch had not stood',
+  abrading: 'planned abrading not told',
+  air: 'air outside the limits',
+  untilDry: 'limits not held until touch dry',
+  rule: 'a rule',
 };

@@ -3,7 +3,7 @@ import type { Coat } from '#core/coat/fold';
 import type { HullRow, SurfaceRow } from '#contracts/rows/boat';
 import type { BoatView } from '../data/store';
 import { bandOf, linesOf } from './hullLines';
-import { meanWet, paintedCoats } from './painted';
+import { paintedCoats } from './painted';
 import { drawnZones } from './ZoneRegion';
 
 const coat = (change: object): Coat =>
@@ -13,12 +13,20 @@ const coat = (change: object): Coat =>
     startedAt: 10,
     finishedAt: 20,
     litresOn: 3,
+    leftL: null,
+    lostL: null,
+    batches: [],
+    thinner: 0,
     on: [{ surfaceId: 'z', layerId: 'l' }],
     wetFilms: [{ micron: [150, 170] }, { micron: [160] }],
     ...change,
   }) as unknown as Coat;
 const viewOf = (coats: Coat[]) =>
-  ({ coats, sheetById: new Map([['r', { body: { kind: 'barrier' } }]]) }) as unknown as BoatView;
+  ({
+    coats,
+    buildUps: [],
+    sheetById: new Map([['r', { body: { kind: 'barrier', solids: 0.5 } }]]),
+  }) as unknown as BoatView;
 
 describe('coats that tell an area', () => {
   it('are finished, on one zone alone, with litres and comb', () => {
@@ -43,7 +51,7 @@ describe('coats that tell an area', () => {
     expect(paintedCoats(viewOf([coat({})]), 'other')).toEqual([]);
   });
   it('every reading counts the same, whichever comb it came with', () => {
-    expect(meanWet(coat({}))).toEqual({ wetFilmMicron: 160, readings: 3 });
+    expect(paintedCoats(viewOf([coat({})]), 'z')[0]).toMatchObject({ wetFilmMicron: 160, readings: 3, litres: 3 });
   });
 });
 

@@ -17,6 +17,7 @@ export const boat: Boat = {
   latitudeDeg: 50,
   timeZone: 'UTC',
   waters: null,
+  shelter: 'open',
   version: 3,
   deleted: false,
 };
@@ -43,6 +44,8 @@ export const zone: SurfaceRow = {
   openWork: [],
   parentId: null,
   patchKind: null,
+  shelter: null,
+  holds: null,
 };
 
 export const build: BuildUpRow = {
@@ -64,6 +67,7 @@ export const bundle: BoatBundle = {
   boat,
   jobs: [],
   hull: null,
+  removedZones: [],
   surfaces: [zone],
   buildUps: [build],
   borders: [],

@@ -11,7 +11,11 @@ export const surface = rowKind<'surface', SurfaceRow>({
   needs: ({ row }) => [row.boatId, ...(row.parentId ? [row.parentId] : [])],
   show: {
     bundle: (bundle, { row }) =>
-      withAreas({ ...bundle, surfaces: upsert(bundle.surfaces, landed(row)).sort((a, b) => a.sort - b.sort) }),
+      withAreas({
+        ...bundle,
+        surfaces: upsert(bundle.surfaces, landed(row)).sort((a, b) => a.sort - b.sort),
+        removedZones: row.deleted ? [...bundle.removedZones, { id: row.id, name: row.name }] : bundle.removedZones,
+      }),
   },
   undo: ({ row }, { bundle }) => ({ kind: 'surface', row: asBefore(bundle?.surfaces, row) }),
 });

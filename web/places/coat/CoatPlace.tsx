@@ -7,9 +7,8 @@ import { timeWords } from '../../parts/words';
 /** Coats going on, and those finished of late, for a hand test or a correction. */
 export function CoatPlace() {
   const view = useView();
-  const { coats, boat, surfaces, sheetById, at } = view;
-  const names = (ids: readonly { surfaceId: string }[]) =>
-    ids.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ');
+  const { coats, boat, sheetById, at } = view;
+  const names = (ids: readonly { surfaceId: string }[]) => ids.map((t) => view.zoneName(t.surfaceId)).join(', ');
   const inHand = coats.filter((c) => c.finishedAt === null);
   const done = coats.filter((c) => c.finishedAt !== null).reverse();
   const row = (c: (typeof coats)[number]) => (

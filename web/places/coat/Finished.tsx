@@ -42,9 +42,7 @@ export function Finished({ view, coat }: { view: BoatView; coat: Coat }) {
             value={testedId}
             options={[
               ['', 'choose the zone'],
-              ...coat.on.map(
-                (t) => [t.surfaceId, view.surfaces.find((z) => z.id === t.surfaceId)?.name ?? 'removed zone'] as const,
-              ),
+              ...coat.on.map((t) => [t.surfaceId, view.zoneName(t.surfaceId)] as const),
             ]}
             onPick={setTested}
           />
@@ -88,7 +86,7 @@ function ZoneWindow({ view, coat, surfaceId }: { view: BoatView; coat: Coat; sur
   const later = status.coats.find((c) => c.startedAt > coat.startedAt);
   const following = later ? (view.sheetById.get(later.sheetRevisionId)?.body ?? null) : status.nextSheet;
   const readings = zoneReadings(view.entries, surfaceId);
-  const temps = zoneSeries(surface, view.hours, readings);
+  const temps = zoneSeries(surface, view.hours, readings, view.boat.shelter);
   const covered = temps[0] !== undefined && coat.startedAt >= temps[0].at;
   const clocks = covered
     ? coatClocks({

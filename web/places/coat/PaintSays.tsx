@@ -1,18 +1,18 @@
 import { calibratedArea, calibratedShare } from '#core/hull/calibrated';
 import type { Coat } from '#core/coat/fold';
-import { paintContradicts } from '#core/hull/netAreas';
+import { paintContradicts } from '#core/hull/calibrated';
 import { save, type BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
-import { meanWet, paintedCoats } from '../../parts/painted';
+import { paintedCoats } from '../../parts/painted';
 import { shareWords } from '../../parts/words';
 
 /** What a finished coat tells of its zone's area: litres over wet film, beside what was reckoned with. */
 export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
   const zone = view.surfaces.find((s) => s.id === coat.on[0]?.surfaceId);
-  if (!zone || !paintedCoats(view, zone.id).some((p) => p.coat.id === coat.id)) return null;
-  const { wetFilmMicron, readings } = meanWet(coat);
-  // Litres logged as put on are what left the pot, thinner and all.
-  const litres = coat.litresOn as number;
+  const told = zone && paintedCoats(view, zone.id).find((p) => p.coat.id === coat.id);
+  if (!zone || !told) return null;
+  // Of what is on the hull, thinner and all, what makes the film.
+  const { litres, wetFilmMicron, readings } = told;
   const painted = { areaM2: calibratedArea({ litres, wetFilmMicron, thinner: 0 }), share: calibratedShare(readings) };
   const estimate = { areaM2: zone.areaM2, share: zone.areaShare };
   const inUse = zone.area.method === 'calibrated' && zone.area.calibrated?.coatId === coat.id;

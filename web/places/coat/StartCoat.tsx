@@ -14,7 +14,9 @@ import { Fig } from '../../parts/Fig';
 import { TimeField } from '../../parts/TimeField';
 import { Verdict } from '../../parts/Verdict';
 import { ZoneChecks } from '../../parts/ZoneChecks';
-import { MASKED_WORDS } from '../../parts/choiceWords';
+import { ABRADE_FOR } from '#core/model/layer';
+import { ABRADE_FOR_WORDS, MASKED_WORDS } from '../../parts/choiceWords';
+import { timeWords } from '../../parts/words';
 import { nextName, windowLine } from '../../parts/zoneWords';
 import { useStart, type Start, type StartProps } from './useStart';
 
@@ -69,6 +71,7 @@ function StartOne(props: StartProps) {
         <When start={start} timeZone={view.boat.timeZone} />
         <Readings start={start} />
         <Abraded start={start} />
+        <With start={start} view={view} />
       </section>
       <section className="flex min-w-0 flex-col gap-3" aria-label="Conditions">
         <Said view={view} start={start} />
@@ -178,17 +181,89 @@ function Readings({ start }: { start: Start }) {
 }
 
 function Abraded({ start }: { start: Start }) {
-  const { wish, set } = start;
+  const { wish, set, toAbrade, layer } = start;
   return (
-    start.mustAbrade && (
-      <TextField
-        label="Abraded with grit"
-        inputMode="numeric"
-        value={wish.grit}
-        onChange={(e) => set({ grit: e.target.value })}
-        hint="The bonding window has passed: abrade all over, then say with what."
-      />
+    toAbrade && (
+      <div className="grid grid-cols-2 items-start gap-3">
+        <TextField
+          label="Abraded with grit"
+          inputMode="numeric"
+          value={wish.grit}
+          onChange={(e) => set({ grit: e.target.value })}
+          hint={
+            toAbrade === 'late'
+              ? 'It bonds as is no longer: abrade all over, then say with what.'
+              : layer.grit
+                ? `Planned with ${layer.grit}`
+                : 'Abrading was planned before this coat.'
+          }
+        />
+        <SelectField
+          label="Abraded"
+          value={start.abradedFor}
+          options={ABRADE_FOR.map((f) => [f, ABRADE_FOR_WORDS[f]] as const)}
+          onPick={(f) => set({ abradedFor: f })}
+        />
+        {layer.grit && wish.grit === '' && (
+          <button type="button" className="btn" onClick={() => set({ grit: String(layer.grit) })}>
+            With {layer.grit}, as planned
+          </button>
+        )}
+      </div>
     )
+  );
+}
+
+/** Batches that it goes on with: what was mixed, and the rest of one that another coat left. */
+function With({ start, view }: { start: Start; view: BoatView }) {
+  const { wish, set, offered, batches } = start;
+  const ids = batches.map((b) => b.id);
+  return (
+    <>
+      {offered.length > 0 && (
+        <fieldset>
+          <legend className="lab">With</legend>
+          {offered.map((b) => (
+            <label key={b.id} className="flex min-h-11 items-center gap-3">
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={ids.includes(b.id)}
+                onChange={(e) => set({ batchIds: e.target.checked ? [...ids, b.id] : ids.filter((id) => id !== b.id) })}
+              />
+              <span>
+                {b.restL < b.totalL ? 'the rest, ' : 'the batch, '}
+                <Fig quantity="volume" value={b.restL} />, mixed {timeWords(b.mixedAt, view.at, view.boat.timeZone)}
+                {b.potLifeH !== null && (
+                  <span className="quiet">
+                    {' '}
+                    · pot life until {timeWords(b.mixedAt + b.potLifeH * 3_600_000, view.at, view.boat.timeZone)}
+                  </span>
+                )}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {wish.when === 'earlier' && (
+        <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
+          <QuantityField
+            label={offered.length > 0 ? 'Mixed besides, not logged' : 'Mixed for it, if known'}
+            quantity="volume"
+            value={wish.mixedL ?? null}
+            onValue={(mixedL) => set({ mixedL })}
+            hint="Without thinner"
+          />
+          <QuantityField
+            label="On the hull, if known"
+            quantity="volume"
+            value={wish.litresOn ?? null}
+            onValue={(litresOn) => set({ litresOn })}
+            hint="As it was in the pot"
+          />
+        </div>
+      )}
+    </>
   );
 }
 
@@ -201,7 +276,8 @@ function Said({ view, start }: { view: BoatView; start: Start }) {
         verdict={start.verdict}
         advice={start.advice}
         measured={start.measured}
-        at={view.at}
+        past={start.wish.when === 'earlier'}
+        at={start.wish.when === 'now' ? view.at : start.at}
         zone={view.boat.timeZone}
         simulated={view.hours.some((h) => h.source === 'simulated' && h.at >= start.at)}
       />
@@ -218,11 +294,6 @@ function Said({ view, start }: { view: BoatView; start: Start }) {
         />{' '}
         wet, which dries to <Fig quantity="film" value={layer.dftMicron} />.
       </p>
-      {start.batches.length > 0 && (
-        <p>
-          With the batch of <Fig quantity="volume" value={start.batches.reduce((sum, b) => sum + b.totalL, 0)} />.
-        </p>
-      )}
       {sheet.caution && (
         <p className="border-l-4 border-base-content pl-3 text-sm">
           {sheet.caution} Follow the maker’s sheet and your local rules.

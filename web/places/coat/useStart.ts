@@ -7,7 +7,7 @@ import { temperatureAt } from '#core/air/surfaceSeries';
 import { weatherAt, type WeatherHour } from '#core/air/weather';
 import { coatAdvice } from '#core/coat/coatAdvice';
 import { checkAppend } from '#core/coat/append';
-import { zoneReadings, type MixedBatch } from '#core/coat/fold';
+import { entriesUntil, zoneReadings, type MixedBatch } from '#core/coat/fold';
 import {
   againstStart,
   gritOf,
@@ -15,21 +15,25 @@ import {
   startEntries,
   startProblem,
   usableReadings,
+  type Against,
   type StartedCoat,
   type StartReadings,
   type StartWish,
 } from '#core/coat/start';
 import { zoneSeries } from '#core/coat/zoneSeries';
 import { blockingWork } from '#core/coat/zoneState';
-import type { ZoneStatus } from '#core/coat/zoneStatus';
+import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
 import { isSheltered } from '#core/hull/zones';
-import type { Layer } from '#core/model/layer';
+import type { AbradeFor, Layer } from '#core/model/layer';
 import type { LogEntry, LogKind } from '#core/model/log';
 import type { SheetBody } from '#core/model/sheet';
 import type { MaskItem } from '#core/model/surface';
 import { sheetThinnerOfMixed } from '#core/sheet/thinner';
 import type { SurfaceRow } from '#contracts/rows/boat';
+import { splitBatch } from '#core/mix/splitBatch';
+import { useDraft } from '../../data/drafts';
 import { now } from '../../data/now';
+import { useSettings } from '../../data/settings';
 import { logEntry, type BoatView, type EntryDraft } from '../../data/store';
 import type { Stint } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
@@ -66,10 +70,14 @@ export interface Start {
   readonly advice: StartAdvice | null;
   /** All three were read, none is a guess. */
   readonly measured: boolean;
-  readonly mustAbrade: boolean;
+  /** Abrading is to be told: it bonded no longer, or it was planned. */
+  readonly toAbrade: 'late' | 'planned' | null;
+  readonly abradedFor: AbradeFor;
   /** What stands against it, in words. */
   readonly against: readonly string[];
   readonly masks: readonly MaskItem[];
+  /** Batches that it can go on with, and those that it does. */
+  readonly offered: readonly MixedBatch[];
   readonly batches: readonly MixedBatch[];
   readonly problem: string | null;
   /** Log it, unless something keeps it from that. */
@@ -82,7 +90,8 @@ const HOUR_MS = 3_600_000;
 export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
   const navigate = useNavigate();
   const { boat, surfaces } = view;
-  const [wish, setWish] = useState<StartWish>(() => ({
+  const { units } = useSettings();
+  const [wish, set, forget] = useDraft<StartWish>(`start/${boat.id}/${stint.sheetId}`, () => ({
     when: 'now',
     startedAt: now() - 24 * HOUR_MS,
     finishedAt: now() - 22 * HOUR_MS,
@@ -91,7 +100,6 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
     reason: '',
   }));
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (change: Partial<StartWish>) => setWish((before) => ({ ...before, ...change }));
   const first = chosen[0] as ZoneStatus;
   const sheet = first.nextSheet as SheetBody;
   const layer = first.nextLayer as Layer;
@@ -99,36 +107,21 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
   const zones = chosen.map((z) => zoneOf(z.surfaceId));
   const readOn = (chosen.find((z) => z.surfaceId === wish.readOn) ?? first).surfaceId;
   const air = useAir(view, zones, { sheet, layer, wish, surface: zoneOf(readOn) });
-  const against = againstStart({
-    zones: chosen.map((status) => ({
-      status,
-      openWork: blockingWork(zoneOf(status.surfaceId)),
-      stops: openStopsOf(view, status),
-    })),
-    when: wish.when,
-    abraded: gritOf(wish.grit) !== null,
-    verdict: air.verdict,
-  }).map((a) => againstWords(a, { nameOf: (id) => zoneOf(id).name, at: view.at, zone: boat.timeZone }));
-  const batches = wish.when === 'now' ? batchesFor(view, stint, batchId) : [];
+  const { offered, batches, toAbrade, against } = useAgainst({ view, stint, chosen, batchId }, { wish, zoneOf, air });
 
   const go = () => {
-    const needsReason = against.length > 0;
-    const coat = coatOn(boat.id, stint, chosen, batches);
+    const coat = { ...coatOn(boat.id, stint, chosen, batches), ...unlogged(wish, first) };
     const entries = startEntries({
       coat,
-      wish: { ...wish, readOn: chosen.length > 1 ? readOn : null },
+      wish: { ...wish, abradedFor: abradedFor(wish, layer), readOn: chosen.length > 1 ? readOn : null },
       now: now(),
-      needsReason,
+      against,
     }) as EntryDraft[];
-    const kept = startProblem({ wish, now: now(), needsReason }) ?? refusalOf(view, entries[0] as EntryDraft);
+    const kept = startProblem({ wish, now: now(), against }) ?? refusalOf(view, entries[0] as EntryDraft);
     setProblem(kept);
     if (kept !== null) return;
-    const labels: Partial<Record<LogKind, string>> = {
-      started: `Coat started on ${zones.map((z) => z.name).join(', ')}`,
-      reading: 'Conditions logged',
-      batchOn: 'Batch on',
-      finished: 'Coat finished',
-    };
+    forget();
+    const labels = { ...LABELS, started: `Coat started on ${zones.map((z) => z.name).join(', ')}` };
     for (const entry of entries)
       void logEntry(entry, labels[entry.kind] ?? '', entry.kind === 'started' ? {} : { quiet: true });
     void navigate(`/boats/${boat.id}/coat/${coat.coatId}`, { replace: true });
@@ -143,10 +136,20 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
     wish,
     readOn,
     set,
-    read: (change) => setWish((before) => ({ ...before, readings: { ...before.readings, ...change } })),
-    mustAbrade: wish.when === 'now' && chosen.some((z) => z.state === 'abrade'),
-    against,
+    read: (change) => set({ readings: { ...wish.readings, ...change } }),
+    toAbrade,
+    abradedFor: abradedFor(wish, layer),
+    against: against.map((a) =>
+      againstWords(a, {
+        nameOf: (id) => zoneOf(id).name,
+        at: wish.when === 'now' ? view.at : air.at,
+        zone: boat.timeZone,
+        past: wish.when === 'earlier',
+        units,
+      }),
+    ),
     masks: zones.flatMap((z) => z.maskList),
+    offered,
     batches,
     problem,
     go,
@@ -165,17 +168,22 @@ function useAir(
   const { airC, rh, surfaceC } = usableReadings(wish.readings);
   const temps = useMemo(() => {
     const readings = zoneReadings(entries, surface.id);
-    return zoneSeries(surface, hours, surfaceC === null || !known ? readings : [...readings, { at, surfaceC }]);
-  }, [entries, surface, hours, at, known, surfaceC]);
+    return zoneSeries(
+      surface,
+      hours,
+      surfaceC === null || !known ? readings : [...readings, { at, surfaceC }],
+      view.boat.shelter,
+    );
+  }, [entries, surface, hours, at, known, surfaceC, view.boat.shelter]);
   const forecast = known ? weatherAt(hours, at) : null;
   const surfaceGuessC = temps.length > 0 && known ? temperatureAt(temps, at) : null;
   const conditions = startConditions({ readings: wish.readings, forecast, surfaceC: surfaceGuessC });
   const { limits } = sheet;
   const { method } = layer;
-  const sheltered = zones.every((z) => isSheltered(z.exposure));
+  const sheltered = zones.every((z) => isSheltered(z, view.boat.shelter));
   const areaM2 = zones.reduce((sum, z) => sum + z.areaM2, 0);
   // Walking the forecast is worth doing once, not at every key pressed in a field beside it.
-  const wanted = wish.when === 'now' && temps.length > 0;
+  const wanted = known && temps.length > 0;
   const advice = useMemo(
     () => (wanted ? coatAdvice({ now: at, hours, temps, sheet, method, areaM2, sheltered }) : null),
     [wanted, at, hours, temps, sheet, method, areaM2, sheltered],
@@ -213,15 +221,99 @@ function coatOn(
   };
 }
 
-/** Batches of the product that stand mixed and on no coat: the one asked for, or all. */
-function batchesFor(view: BoatView, stint: Stint, batchId: string | null): MixedBatch[] {
+const LABELS: Partial<Record<LogKind, string>> = {
+  reading: 'Conditions logged',
+  mixed: 'Batch mixed',
+  batchOn: 'Batch on',
+  finished: 'Coat finished',
+};
+
+/** What stands against it by its own moment, the batches that it goes on with, and whether abrading is to be told. */
+function useAgainst(
+  { view, stint, chosen, batchId }: Omit<StartProps, 'stints' | 'onPick'>,
+  { wish, zoneOf, air }: { wish: StartWish; zoneOf: Start['zoneOf']; air: ReturnType<typeof useAir> },
+): Pick<Start, 'offered' | 'batches' | 'toAbrade'> & { against: Against[] } {
+  const offered = batchesFor(view, stint, { batchId, wish });
+  const batches = wish.batchIds ? offered.filter((b) => wish.batchIds?.includes(b.id)) : offered;
+  const then = useThen(view, chosen, wish);
+  const planned = chosen.some((z) => z.nextLayer?.prep === 'abrade');
+  const against = againstStart({
+    zones: chosen.map((status, i) => ({
+      status: then[i] ?? status,
+      ...(status.nextLayer ? { layerId: status.nextLayer.id } : {}),
+      openWork: blockingWork(zoneOf(status.surfaceId)),
+      stops: openStopsOf(view, status),
+    })),
+    at: air.at,
+    planned,
+    abraded: gritOf(wish.grit) !== null,
+    batches,
+    verdict: air.verdict,
+    advice: air.advice,
+  });
+  const toAbrade = then.some((z) => z.state === 'abrade') ? 'late' : planned ? 'planned' : null;
+  return { offered, batches, toAbrade, against };
+}
+
+/** The zones as they stood at the moment of a coat that was earlier; of one that starts now, as they stand. */
+function useThen(view: BoatView, chosen: readonly ZoneStatus[], wish: StartWish): readonly ZoneStatus[] {
+  const { startedAt, when } = wish;
+  return useMemo(() => {
+    if (when === 'now' || !Number.isFinite(startedAt)) return chosen;
+    const surfaces = chosen.flatMap((z) => view.surfaces.filter((s) => s.id === z.surfaceId));
+    return zoneStatuses({ ...view, surfaces, entries: entriesUntil(view.entries, startedAt), now: startedAt });
+  }, [view, chosen, when, startedAt]);
+}
+
+/** Batches of the product of which something was in the pot at the start: the one asked for, or all. */
+function batchesFor(
+  view: BoatView,
+  stint: Stint,
+  { batchId, wish }: { batchId: string | null; wish: StartWish },
+): MixedBatch[] {
+  const until = wish.when === 'now' ? Infinity : wish.finishedAt;
+  const potOver = (b: MixedBatch) =>
+    b.potLifeH !== null &&
+    b.mixedAt + b.potLifeH * HOUR_MS < (wish.when === 'now' ? view.at : wish.startedAt) - POT_GRACE_MS;
   return view.batches.filter(
     (b) =>
-      !b.emptied &&
+      b.restL > 0 &&
       view.sheetById.get(b.sheetRevisionId)?.sheetId === stint.sheetId &&
-      !view.coats.some((c) => c.batches.some((x) => x.batchId === b.id)) &&
-      (batchId === null || b.id === batchId),
+      b.mixedAt <= until &&
+      (batchId === null ? !potOver(b) : b.id === batchId),
   );
+}
+
+/** A pot over for longer is not poured from any more. */
+const POT_GRACE_MS = HOUR_MS;
+
+/** What it was abraded for: as it was told, or planned. */
+const abradedFor = (wish: StartWish, layer: Layer): AbradeFor => wish.abradedFor ?? layer.abradeFor ?? 'bond';
+
+/** The batch of a coat that was earlier, which nobody logged; nothing where none is told. */
+function unlogged(wish: StartWish, first: ZoneStatus): Pick<StartedCoat, 'unlogged'> {
+  const sheet = first.nextSheet as SheetBody;
+  const layer = first.nextLayer as Layer;
+  if (wish.when === 'now' || !wish.mixedL || !(wish.mixedL > 0)) return {};
+  const share = sheetThinnerOfMixed(sheet, layer.thinnerShare);
+  const split = attempt(() =>
+    splitBatch({
+      parts: sheet.parts,
+      basis: sheet.ratioBasis,
+      mixedL: wish.mixedL as number,
+      thinner: { share, of: 'mixed' },
+    }),
+  ).value;
+  if (!split) return {};
+  const mixed = {
+    sheetRevisionId: layer.sheetRevisionId,
+    on: [{ surfaceId: first.surfaceId, layerId: layer.id }],
+    ...split,
+    standMin: 0,
+    potLifeH: null,
+    potTempC: null,
+  };
+  return { unlogged: { batchId: uuid(), mixed } };
 }
 
 /** Why the log would not take a start; null where it would. */

@@ -31,7 +31,7 @@ export function BordersPage() {
     version: 0,
     deleted: false,
   });
-  const name = (id: string) => surfaces.find((s) => s.id === id)?.name ?? 'removed zone';
+  const name = view.zoneName;
   return (
     <div className="min-w-0 max-w-5xl">
       <div className="ruled flex flex-wrap items-center gap-3 pb-1">

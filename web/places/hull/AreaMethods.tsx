@@ -14,7 +14,7 @@ import { FormNumber, FormQuantity, FormSelect } from '../../parts/form';
 import { Why } from '../../parts/Why';
 import { AREA_METHOD_WORDS, MESH_PART_WORDS, WEAR_WORDS } from '../../parts/choiceWords';
 import { shareWords } from '../../parts/words';
-import { meanWet, paintedCoats } from '../../parts/painted';
+import { paintedCoats } from '../../parts/painted';
 
 const ESTIMATES = new Set<AreaMethod>(['dimensions', 'denny']);
 
@@ -296,7 +296,7 @@ function Painted({ view, surfaceId }: FiguresOf) {
     <>
       {coats.length > 0 && (
         <div className="mb-2 flex flex-wrap gap-2">
-          {coats.map(({ coat, name }) => (
+          {coats.map(({ coat, name, litres, wetFilmMicron, readings }) => (
             <button
               key={coat.id}
               type="button"
@@ -304,19 +304,23 @@ function Painted({ view, surfaceId }: FiguresOf) {
               onClick={() =>
                 setValue(
                   'area.calibrated',
-                  { coatId: coat.id, litres: coat.litresOn, ...meanWet(coat), thinner: 0 },
+                  { coatId: coat.id, litres, wetFilmMicron, readings, thinner: 0 },
                   { shouldDirty: true },
                 )
               }
             >
-              Take {name}: <Fig quantity="volume" value={coat.litresOn as number} /> at{' '}
-              <Fig quantity="film" value={meanWet(coat).wetFilmMicron} />
+              Take {name}: <Fig quantity="volume" value={litres} /> at <Fig quantity="film" value={wetFilmMicron} />
             </button>
           ))}
         </div>
       )}
       <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
-        <FormQuantity name="area.calibrated.litres" label="Litres on, thinner included" quantity="volume" />
+        <FormQuantity
+          name="area.calibrated.litres"
+          label="Litres of the film, thinner included"
+          quantity="volume"
+          hint="On the hull, without what a blast profile, edges and tray took"
+        />
         <FormQuantity name="area.calibrated.wetFilmMicron" label="Mean wet film" quantity="film" />
         <FormNumber name="area.calibrated.readings" label="Comb readings" hint="More readings, smaller ±" />
       </div>

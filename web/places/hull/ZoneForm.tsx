@@ -1,4 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { FormProvider, useFieldArray, useFormContext } from 'react-hook-form';
 import { v7 as uuid } from 'uuid';
 import { PATCHES } from '#core/model/surface';
@@ -11,9 +12,11 @@ import { FormNumber, FormQuantity, FormSelect, FormText, optionsOf } from '../..
 import {
   EXISTING_WORDS,
   EXPOSURE_WORDS,
+  HOLDS_WORDS,
   MASKED_WORDS,
   OPEN_WORK_WORDS,
   PATCH_WORDS,
+  SHELTER_WORDS,
   SIDE_WORDS,
   SUBSTRATE_WORDS,
   ZONE_WORDS,
@@ -43,7 +46,7 @@ export function ZoneForm({ view, surface, parent, onDone }: ZoneFormProps) {
         <FormText name="notes" label="Condition, notes" />
         <FormProblem message={z.failure?.message ?? null} />
         {z.theirs && <Differences mine={z.values} theirs={z.theirs} />}
-        <ZoneButtons z={z} parent={parent} onDone={onDone} surface={surface} />
+        <ZoneButtons view={view} z={z} parent={parent} onDone={onDone} surface={surface} />
         {!z.form.formState.isValid &&
           z.form.formState.submitCount > 0 &&
           Object.keys(z.form.formState.errors).length > 0 && (
@@ -71,6 +74,20 @@ function ZoneKindFields({ parent, z }: { parent: SurfaceRow | null; z: ReturnTyp
       <FormSelect name="substrate" label="Substrate" options={optionsOf(SUBSTRATE_WORDS)} />
       <FormSelect name="existing" label="What is on it already" options={optionsOf(EXISTING_WORDS)} />
       <FormSelect name="exposure" label="Exposure" options={optionsOf(EXPOSURE_WORDS)} />
+      <FormSelect
+        name="shelter"
+        label="What stands over it"
+        emptyAs={null}
+        options={[['', 'as over the boat'], ...optionsOf(SHELTER_WORDS)]}
+      />
+      {z.values.kind === 'tank' && (
+        <FormSelect
+          name="holds"
+          label="What the tank holds"
+          emptyAs={null}
+          options={[['', 'not said'], ...optionsOf(HOLDS_WORDS)]}
+        />
+      )}
       {!parent && (
         <FormSelect
           name="side"
@@ -98,16 +115,20 @@ function ZoneKindFields({ parent, z }: { parent: SurfaceRow | null; z: ReturnTyp
 }
 
 function ZoneButtons({
+  view,
   z,
   parent,
   onDone,
   surface,
 }: {
+  view: ZoneFormProps['view'];
   z: ReturnType<typeof useZoneForm>;
   parent: SurfaceRow | null;
   onDone: () => void;
   surface: SurfaceRow | null;
 }) {
+  const [asked, setAsked] = useState(false);
+  const coats = surface ? view.coats.filter((c) => c.on.some((t) => t.surfaceId === surface.id)).length : 0;
   return (
     <div className="flex flex-wrap gap-3">
       <button type="submit" className="btn btn-primary" disabled={z.sending}>
@@ -121,12 +142,20 @@ function ZoneButtons({
           type="button"
           className="btn btn-ghost text-error"
           onClick={() => {
+            // What was painted stays told: it is said before it is only seen in the record.
+            if (coats > 0 && !asked) return setAsked(true);
             void save({ kind: 'surface', row: { ...surface, deleted: true } }, `${surface.name} removed`);
-            onDone();
+            return onDone();
           }}
         >
-          {parent ? 'Remove patch' : 'Remove zone'}
+          {asked ? 'Remove it all the same' : parent ? 'Remove patch' : 'Remove zone'}
         </button>
+      )}
+      {asked && surface && (
+        <p role="alert" className="w-full border-l-4 border-warning pl-3">
+          {coats === 1 ? '1 coat is' : `${coats} coats are`} logged on {surface.name}. The record keeps{' '}
+          {coats === 1 ? 'it' : 'them'} under this name; the zone, its build-up and its clocks go.
+        </p>
       )}
     </div>
   );

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Batch } from '#core/mix/splitBatch';
-import { pouringUnit } from '#core/units/format';
+import { plainNumber, pouringUnit, ratioShown } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
 import type { Stint } from '../../data/targets';
@@ -13,7 +13,7 @@ import type { Mix } from './useMix';
 export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stint }) {
   const { units } = useSettings();
   const { batch, sheet, withoutDensity } = mix;
-  if (mix.mixedForL > 0 && mix.mixedL === 0 && mix.litresPerM2 > 0)
+  if (mix.mixedId === null && mix.mixedForL > 0 && mix.mixedL === 0 && mix.litresPerM2 > 0)
     return (
       <p className="border-l-4 border-base-content px-3 py-2">
         <Fig quantity="volume" value={mix.mixedForL} /> was mixed for this coat, without thinner. That does{' '}
@@ -22,18 +22,27 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
       </p>
     );
   if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
-  const volumeUnit = pouringUnit('volume', units, batch.totalL);
+  const volumes = batch.parts.map((p) => p.volumeL);
+  const masses = batch.parts.map((p) => p.massKg ?? 0);
+  const volumeUnit = pouringUnit('volume', units, batch.totalL, [...volumes, batch.thinnerL]);
   const massUnit = pouringUnit(
     'mass',
     units,
-    batch.parts.reduce((sum, p) => sum + (p.massKg ?? 0), 0),
+    masses.reduce((sum, m) => sum + m, 0),
+    masses,
   );
+  const shown = ratioShown('volume', volumes, volumeUnit);
   return (
     <>
       <div className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
         <Pours batch={batch} thinner={sheet.thinner?.name || 'thinner'} volumeUnit={volumeUnit} massUnit={massUnit} />
         <PotOfBatch mix={mix} batch={batch} unit={volumeUnit} />
       </div>
+      {shown && (
+        <p className="mt-2 border-l-4 border-warning pl-3">
+          So little cannot be measured finer: these figures come to {shown.map((r) => plainNumber(r, 2)).join(' : ')}.
+        </p>
+      )}
       {withoutDensity.length > 0 && (
         <p className="mt-2">
           No weighing: the density of {withoutDensity.join(' and ')} is not on the sheet.{' '}
@@ -127,7 +136,7 @@ function Pours({ batch, thinner, volumeUnit, massUnit }: PoursProps) {
 }
 
 function PotOfBatch({ mix, batch, unit }: { mix: Mix; batch: Batch; unit: Unit }) {
-  const { diameterM, mixedL, wholeL, set } = mix;
+  const { diameterM, mixedL, wholeL, mixedId, set } = mix;
   return (
     diameterM !== null &&
     diameterM > 0 &&
@@ -140,7 +149,9 @@ function PotOfBatch({ mix, batch, unit }: { mix: Mix; batch: Batch; unit: Unit }
         diameterM={diameterM}
         unit={unit}
         largestL={Math.max(wholeL * 1.5, 1)}
-        onTotal={(total) => set({ by: 'litres', litres: total / (batch.totalL > 0 ? batch.totalL / mixedL : 1) })}
+        onTotal={(total) =>
+          mixedId === null && set({ by: 'litres', litres: total / (batch.totalL > 0 ? batch.totalL / mixedL : 1) })
+        }
       />
     )
   );

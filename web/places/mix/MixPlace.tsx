@@ -34,7 +34,7 @@ export function MixPlace() {
     <div className="min-w-0">
       {running}
       <MixOne
-        key={`${found.stint.key}/${found.chosen.map((z) => z.surfaceId).join()}`}
+        key={found.stint.key}
         view={view}
         stints={stints}
         stint={found.stint}

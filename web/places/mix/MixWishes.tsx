@@ -1,6 +1,8 @@
 import { Choice, QuantityField, SelectField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { ZoneChecks } from '../../parts/ZoneChecks';
+import { mixedKgPerL } from '#core/mix/batchToMix';
+import { attempt } from '../../parts/attempt';
 import { nextName } from '../../parts/zoneWords';
 import type { MixProps, Mix } from './useMix';
 
@@ -23,59 +25,53 @@ export function MixWishes({ stints, stint, onPick, mix }: MixProps & { mix: Mix 
           onPick={(key) => onPick([stints.find((s) => s.key === key)?.zones[0]?.surfaceId ?? ''])}
         />
       )}
-      <ZoneChecks legend="For" zones={stint.zones} chosen={mix.chosen} onPick={onPick}>
-        {(z) => (
-          <>
-            <span className="flex-1">
-              {zoneOf(z.surfaceId).name} <span className="quiet">{nextName(z)}</span>
-            </span>
-            <Fig
-              quantity="area"
-              value={zoneOf(z.surfaceId).areaM2}
-              approx={zoneOf(z.surfaceId).area.method === 'dimensions'}
-            />
-          </>
-        )}
-      </ZoneChecks>
-      <HowMuch mix={mix} />
+      {/* Once mixed it is what it is: another batch has figures of its own. */}
+      <fieldset disabled={mix.mixedId !== null} className="contents">
+        <ZoneChecks legend="For" zones={stint.zones} chosen={mix.chosen} onPick={onPick}>
+          {(z) => (
+            <>
+              <span className="flex-1">
+                {zoneOf(z.surfaceId).name} <span className="quiet">{nextName(z)}</span>
+              </span>
+              <Fig
+                quantity="area"
+                value={zoneOf(z.surfaceId).areaM2}
+                approx={zoneOf(z.surfaceId).area.method === 'dimensions'}
+              />
+            </>
+          )}
+        </ZoneChecks>
+        <HowMuch mix={mix} />
+      </fieldset>
     </>
   );
 }
 
 function HowMuch({ mix }: { mix: Mix }) {
   const { sheet, wish, set } = mix;
+  const perL = attempt(() => mixedKgPerL(sheet)).value ?? null;
   return (
     <>
       <Choice
         label="Size of the batch by"
         options={[
           ['area', 'Area to do'],
-          ['litres', 'Litres'],
+          ['litres', 'Volume'],
+          ...(perL === null ? [] : [['mass', 'Weight'] as const]),
         ]}
         value={wish.by}
         onPick={(by) =>
-          set(by === 'litres' && wish.litres === null ? { by, litres: Math.round(mix.mixedL * 100) / 100 } : { by })
+          set(
+            by === 'litres' && wish.litres === null
+              ? { by, litres: Math.round(mix.mixedL * 1000) / 1000 }
+              : by === 'mass' && wish.massKg == null && perL !== null
+                ? { by, massKg: Math.round(mix.mixedL * perL * 1000) / 1000 }
+                : { by },
+          )
         }
       />
       <div className="grid grid-cols-2 gap-3">
-        {wish.by === 'area' ? (
-          <QuantityField
-            label="Area to do"
-            quantity="area"
-            value={wish.areaM2}
-            onValue={(areaM2) => set({ areaM2 })}
-            hint={
-              mix.mixedForL > 0 ? 'Less what was mixed for it; type what is really left' : 'Less what is done already'
-            }
-          />
-        ) : (
-          <QuantityField
-            label="Mixed paint, without thinner"
-            quantity="volume"
-            value={wish.litres}
-            onValue={(litres) => set({ litres })}
-          />
-        )}
+        <Amount mix={mix} />
         <QuantityField
           label={`Thinner, of ${sheet.thinner?.of === 'base' ? 'the base' : 'the mix'}`}
           quantity="percent"
@@ -108,5 +104,34 @@ function HowMuch({ mix }: { mix: Mix }) {
         </p>
       )}
     </>
+  );
+}
+
+/** How much, in what the size goes by. */
+function Amount({ mix }: { mix: Mix }) {
+  const { wish, set } = mix;
+  return wish.by === 'area' ? (
+    <QuantityField
+      label="Area to do"
+      quantity="area"
+      value={wish.areaM2}
+      onValue={(areaM2) => set({ areaM2 })}
+      hint={mix.mixedForL > 0 ? 'Less what was mixed for it; type what is really left' : 'Less what is done already'}
+    />
+  ) : wish.by === 'mass' ? (
+    <QuantityField
+      label="Mixed paint by weight, without thinner"
+      quantity="mass"
+      value={wish.massKg ?? null}
+      onValue={(massKg) => set({ massKg })}
+      hint="450 g, 1 lb"
+    />
+  ) : (
+    <QuantityField
+      label="Mixed paint, without thinner"
+      quantity="volume"
+      value={wish.litres}
+      onValue={(litres) => set({ litres })}
+    />
   );
 }

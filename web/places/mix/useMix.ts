@@ -6,6 +6,7 @@ import { areaLeftM2, batchToMix, type BatchToMix, type MixWish } from '#core/mix
 import type { Layer } from '#core/model/layer';
 import type { SheetBody } from '#core/model/sheet';
 import type { SurfaceRow } from '#contracts/rows/boat';
+import { useDraft } from '../../data/drafts';
 import { logEntry } from '../../data/store';
 import type { BoatView } from '../../data/store';
 import type { Stint } from '../../data/targets';
@@ -18,6 +19,14 @@ export interface MixProps {
   chosen: readonly ZoneStatus[];
   /** Other zones by their ids, at least one. */
   onPick: (ids: string[]) => void;
+}
+
+/** What was typed of a batch; the rest is as it is worked out. */
+interface Typed {
+  readonly amounts: Readonly<Record<string, Pick<Partial<MixWish>, 'by' | 'areaM2' | 'litres' | 'massKg'>>>;
+  readonly thinner?: number | null;
+  readonly potC?: number | null;
+  readonly diameterM?: number | null;
 }
 
 /** A pot that stands in most sheds, m across. */
@@ -52,21 +61,26 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
   const zones = chosen.map((z) => ({ areaM2: zoneOf(z.surfaceId).areaM2, layer: z.nextLayer ?? layer }));
   const mixedForL = stint.coat ? stint.coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0) : 0;
-  const [wish, setWish] = useState<MixWish>(() => ({
+  const areaM2 = attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value;
+  const potC = Math.round(airNowC * 10) / 10;
+  const { wish, set, typed, setTyped, forget } = useWish(`mix/${boat.id}/${stint.key}`, chosen, {
     by: 'area',
-    areaM2: attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value,
+    areaM2,
     litres: null,
     thinner: layer.thinnerShare,
-    potC: Math.round(airNowC * 10) / 10,
-  }));
-  const [diameterM, setDiameter] = useState<number | null>(USUAL_POT_M);
-  const [mixedId, setMixedId] = useState<string | null>(null);
-  const made = batchToMix({ sheet, zones, method: layer.method, wish });
+    potC,
+  });
+  const diameterM = typed.diameterM === undefined ? USUAL_POT_M : typed.diameterM;
+  const [mixed, setMixed] = useState<{ id: string; made: BatchToMix } | null>(null);
+  const fresh = batchToMix({ sheet, zones, method: layer.method, wish });
+  // What was poured is what was logged, whatever is typed or sent meanwhile.
+  const made = mixed?.made ?? fresh;
   const mixIt = () => {
     const { batch, pot } = made;
     if (!batch) return;
     const id = uuid();
-    setMixedId(id);
+    setMixed({ id, made });
+    forget();
     const body = {
       sheetRevisionId: stint.sheetRevisionId,
       on: chosen.map((z) => ({ surfaceId: z.surfaceId, layerId: z.nextLayer?.id ?? layer.id })),
@@ -100,13 +114,38 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     chosen,
     zoneOf,
     wish,
-    set: (change) => setWish((before) => ({ ...before, ...change })),
+    set,
     airNowC,
     diameterM,
-    setDiameter,
-    mixedId,
+    setDiameter: (diameterM) => setTyped({ diameterM }),
+    mixedId: mixed?.id ?? null,
     mixedForL,
-    again: () => setMixedId(null),
+    again: () => {
+      setTyped({ amounts: {} });
+      setMixed(null);
+    },
     mixIt,
   };
+}
+
+/** What is wished for: as it was typed, the rest as it is worked out. */
+function useWish(key: string, chosen: readonly ZoneStatus[], usual: MixWish) {
+  // What was typed of the amount is for the zones it was typed for; thinner, pot and temperature stay as they are.
+  const zonesKey = chosen.map((z) => z.surfaceId).join();
+  const [typed, setTyped, forget] = useDraft<Typed>(key, () => ({ amounts: {} }));
+  const wish: MixWish = {
+    ...usual,
+    ...(typed.thinner === undefined ? {} : { thinner: typed.thinner }),
+    ...(typed.potC === undefined ? {} : { potC: typed.potC }),
+    ...typed.amounts[zonesKey],
+  };
+  const set = ({ thinner, potC, ...amount }: Partial<MixWish>) =>
+    setTyped({
+      ...(thinner === undefined ? {} : { thinner }),
+      ...(potC === undefined ? {} : { potC }),
+      ...(Object.keys(amount).length > 0
+        ? { amounts: { ...typed.amounts, [zonesKey]: { ...typed.amounts[zonesKey], ...amount } } }
+        : {}),
+    });
+  return { wish, set, typed, setTyped, forget };
 }

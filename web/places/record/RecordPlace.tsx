@@ -4,16 +4,18 @@ import { Link } from 'react-router';
 import { dewPointC } from '#core/air/dewPoint';
 import { type Coat } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
-import type { Boat, SurfaceRow } from '#contracts/rows/boat';
+import type { PaintOn } from '#core/coat/paintOn';
+import type { Boat } from '#contracts/rows/boat';
 import type { SheetRevision } from '#core/model/sheet';
 import type { MixedBatch } from '#core/coat/fold';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
-import { RECORD_WORDS } from '../../parts/choiceWords';
+import { ABRADE_FOR_WORDS, AGAINST_WORDS, RECORD_WORDS } from '../../parts/choiceWords';
+import { whereItWent } from '../../parts/painted';
 import { METHOD_WORDS } from '../../parts/words';
-import { entryWords } from '../coat/EntryList';
+import { entryWords } from '../coat/entryWords';
 
 /** The coat sheets of the boat, newest first, by zone; nothing is erased. */
 export function RecordPlace() {
@@ -46,22 +48,47 @@ export function RecordPlace() {
 
 function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
   const { units } = useSettings();
-  const { boat, surfaces, sheetById, batches } = view;
+  const { boat, sheetById, batches } = view;
   const revision = sheetById.get(coat.sheetRevisionId);
   const film = revision ? measuredFilm(coat, revision.body.solids) : null;
   const time = (at: number) => DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('ccc d LLL yyyy, HH:mm');
   const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);
   const surfaceC = coat.readings.find((r) => r.surfaceC !== null)?.surfaceC ?? null;
   const dew = reading ? dewPointC({ airC: reading.airC as number, rh: reading.rh as number }) : null;
-  const nameOf = (id: string) => surfaces.find((z) => z.id === id)?.name ?? 'removed zone';
   const poured = coat.batches.flatMap((b) => batches.filter((m) => m.id === b.batchId));
   return (
     <article className="grid min-w-0 gap-x-8 gap-y-1 border-b border-base-300 py-3 md:grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,4fr)]">
-      <OfWhat coat={coat} boat={boat} surfaces={surfaces} revision={revision} />
+      <OfWhat coat={coat} boat={boat} zoneName={view.zoneName} revision={revision} />
       <WhenAndAir time={time} coat={coat} reading={reading} surfaceC={surfaceC} dew={dew} />
-      <FilmAndLitres coat={coat} film={film} poured={poured} />
+      <FilmAndLitres coat={coat} film={film} poured={poured} paint={whereItWent(view, coat)} />
       <div className="min-w-0 text-[0.95rem] md:col-span-3">
-        {coat.overrideReason && <p>Started against advice: {coat.overrideReason}</p>}
+        {coat.abradedGrit !== null && (
+          <p>
+            Abraded with {coat.abradedGrit}
+            {coat.abradedFor ? ` ${ABRADE_FOR_WORDS[coat.abradedFor]}` : ''} before it
+          </p>
+        )}
+        {poured
+          .filter((b) => b.standMin > 0)
+          .map((b) => (
+            <p key={b.id}>
+              To stand {b.standMin} min from {time(b.mixedAt)}
+            </p>
+          ))}
+        {coat.entries
+          .filter((e) => e.kind === 'handTest')
+          .map((e) => (
+            <p key={e.id}>
+              {entryWords(e, { units, nameOf: view.zoneName })}, {time(e.occurredAt)}
+            </p>
+          ))}
+        {coat.overrideReason && (
+          <p>
+            Started against advice
+            {coat.against?.length ? ` (${coat.against.map((a) => AGAINST_WORDS[a]).join(', ')})` : ''}:{' '}
+            {coat.overrideReason}
+          </p>
+        )}
         {coat.notes.map((n) => (
           <p key={n.at}>
             {n.text} <span className="quiet">{n.painter}</span>
@@ -69,7 +96,7 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
         ))}
         {coat.superseded.map((e) => (
           <p key={e.id} className="quiet">
-            Corrected, said before: <s>{`${time(e.occurredAt)} ${entryWords(e, { units, nameOf })}`}</s>
+            Corrected, said before: <s>{`${time(e.occurredAt)} ${entryWords(e, { units, nameOf: view.zoneName })}`}</s>
           </p>
         ))}
       </div>
@@ -80,12 +107,12 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
 function OfWhat({
   coat,
   boat,
-  surfaces,
+  zoneName,
   revision,
 }: {
   coat: Coat;
   boat: Boat;
-  surfaces: SurfaceRow[];
+  zoneName: BoatView['zoneName'];
   revision: SheetRevision | undefined;
 }) {
   return (
@@ -100,7 +127,7 @@ function OfWhat({
           to={`/boats/${boat.id}/coat/${coat.id}`}
           className="link-row min-w-0 underline decoration-1 underline-offset-4"
         >
-          {coat.on.map((t) => surfaces.find((s) => s.id === t.surfaceId)?.name ?? 'removed zone').join(', ')}
+          {coat.on.map((t) => zoneName(t.surfaceId)).join(', ')}
         </Link>
       </h2>
       <p>
@@ -156,8 +183,10 @@ function FilmAndLitres({
   coat,
   film,
   poured,
+  paint,
 }: {
   coat: Coat;
+  paint: PaintOn | null;
   film: { wetMicron: number; dryMicron: number; readings: number } | null;
   poured: MixedBatch[];
 }) {
@@ -176,9 +205,24 @@ function FilmAndLitres({
           <span className="quiet">not combed</span>
         )}
       </p>
-      {coat.litresOn !== null && (
+      {paint && paint.mixedL > 0 && (
         <p>
-          <Fig quantity="volume" value={coat.litresOn} /> put on
+          <Fig quantity="volume" value={paint.mixedL} /> mixed, <Fig quantity="volume" value={paint.leftL} /> left
+          {coat.lostL !== null && (
+            <>
+              , <Fig quantity="volume" value={coat.lostL} /> lost
+            </>
+          )}
+        </p>
+      )}
+      {coat.thinner > 0 && (
+        <p>
+          thinner <Fig quantity="percent" value={coat.thinner} /> of the mix
+        </p>
+      )}
+      {paint && paint.onL !== null && (
+        <p>
+          <Fig quantity="volume" value={paint.onL} approx={coat.litresOn === null} /> on the hull
         </p>
       )}
       {poured.map((b) => (

@@ -22,7 +22,7 @@ import {
   optionsOf,
   useContractForm,
 } from '../../parts/form';
-import { MATERIAL_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
+import { MATERIAL_WORDS, SHELTER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
 
 interface Values {
   boat: Omit<Boat, 'id'>;
@@ -67,6 +67,7 @@ function BlankBoat() {
           latitudeDeg: 50,
           timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
           waters: null,
+          shelter: 'open',
           deleted: false,
           version: 0,
         },
@@ -214,6 +215,7 @@ function WhereSheLies({ f }: { f: ReturnType<typeof useBoatForm> }) {
           options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]}
           emptyAs={null}
         />
+        <FormSelect name="boat.shelter" label="Painted under" options={optionsOf(SHELTER_WORDS)} />
       </div>
     </div>
   );
