@@ -184,7 +184,7 @@ async function isNew(db: Db): Promise<boolean> {
   const [there] = await rawRows(db, sql`select to_regclass('public.boats') is not null as yes`);
   if (there?.yes !== true) return true;
   for (const table of [TABLES.boats, TABLES.sheets, TABLES.lots, TABLES.yardRules]) {
-    const [row] = await db.select().from(table).limit(1);
+    const [row] = await rawRows(db, sql`select 1 from ${table} limit 1`);
     if (row) return false;
   }
   return true;
