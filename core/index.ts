@@ -2,6 +2,7 @@
 export * from './air/conditions';
 export * from './air/dewPoint';
 export * from './air/lastStart';
+export * from './air/season';
 export * from './air/surfaceSeries';
 export * from './air/typedDays';
 export * from './air/weather';
@@ -11,6 +12,7 @@ export * from './coat/correct';
 export * from './coat/coatAdvice';
 export * from './coat/coatClocks';
 export * from './coat/fold';
+export * from './coat/launch';
 export * from './coat/measuredFilm';
 export * from './coat/paintOn';
 export * from './coat/start';

@@ -169,6 +169,7 @@ describe('coat sheets as CSV', () => {
     buildUps: [],
     borders: [],
     hours: [],
+    workSpans: [],
     typedDays: [],
     boat: { id: 'b', name: 'Punt, "small"', timeZone: 'America/New_York' } as BoatBundle['boat'],
     surfaces: [{ id: 'z', name: 'Keel' }] as BoatBundle['surfaces'],

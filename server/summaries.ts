@@ -1,8 +1,11 @@
+import { DateTime } from 'luxon';
+import { LAUNCH_HOUR } from '#contracts/rows/boat';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
 import { batchTimers, comingClocks } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
+import { launchAgainst } from '#core/coat/launch';
 import { zoneStatuses } from '#core/coat/zoneStatus';
 import type { YardBoat } from '#contracts/rows/yard';
 import type { Clock } from './clock';
@@ -138,12 +141,20 @@ async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Sum
     nowHolds: s.advice?.nowHolds ?? null,
     firstStartAt: s.advice?.firstStartAt ?? null,
   }));
+  const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
+  const launches = inOn
+    ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
+    : null;
+  const against =
+    launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now });
+  const nameOf = (id: string) => bundle.surfaces.find((s) => s.id === id)?.name ?? '';
   const summary: Omit<YardBoat, 'air'> = {
     boat: bundle.boat,
     job: bundle.jobs[bundle.jobs.length - 1] ?? null,
     zones,
     clocks: clocks.slice(0, 12),
     timers,
+    launchAgainst: against.map((a) => ({ ...a, name: nameOf(a.surfaceId) })),
   };
   const milestones = [
     ...clocks.map((c) => c.at),

@@ -1,4 +1,5 @@
 import type { BorderRow } from './system';
+import type { WorkSpan } from '#core/air/lastStart';
 import type { SourcedHour } from '#core/air/weather';
 import type { BoatDimensions } from '#core/hull/area';
 import type { AreaRecord, HullModel } from '#core/model/area';
@@ -52,6 +53,9 @@ export interface Job {
   version: number;
   deleted: boolean;
 }
+
+/** Boats are put in during the morning: a launch day without an hour means this one, local time. */
+export const LAUNCH_HOUR = 8;
 
 export interface SurfaceRow extends Surface {
   boatId: string;
@@ -116,6 +120,8 @@ export interface BoatBundle {
   entries: LogEntry[];
   sheets: SheetRevision[];
   hours: SourcedHour[];
+  /** The working days around now, in which starts are offered; empty: any hour. */
+  workSpans: WorkSpan[];
   typedDays: TypedDayRow[];
 }
 

@@ -1,5 +1,6 @@
 import type { Boat, Job } from './boat';
 import type { BatchTimer, Clock } from '#core/coat/clocks';
+import type { LaunchAgainst } from '#core/coat/launch';
 import type { ZoneState } from '#core/coat/zoneState';
 import type { PatchKind } from '#core/model/surface';
 
@@ -26,6 +27,7 @@ export interface YardBoat {
   clocks: Clock[];
   /** With the product that is in the pot. */
   timers: (BatchTimer & { product: string })[];
+  launchAgainst: (LaunchAgainst & { name: string })[];
   air: { airC: number; rh: number; simulated: boolean } | null;
 }
 

@@ -2,10 +2,16 @@ import type { PaintMethod } from '../model/paintMethod';
 import type { ConditionLimits } from '../model/sheet';
 import { dewPointC } from './dewPoint';
 
-/** What is usual where a sheet says nothing. Spread 3 °C [P: ISO 8502-4; CP], RH 85 % [CP]. */
-export const USUAL_LIMITS = { spreadMinC: 3, rhMax: 0.85 } as const;
+/**
+ * What is usual where a sheet says nothing. Spread 3 °C [P: ISO 8502-4; CP], RH 85 %, 80 % for two-pack topcoats, air and
+ * surface 10–30 °C [CP].
+ */
+const USUAL = { spreadMinC: 3, rhMax: 0.85, topcoatRhMax: 0.8, minC: 10, maxC: 30 } as const;
 
-/** Rolling outdoors in more wind than this, m/s, is no good. [CP] */
+/** Outside the usual a start is a caution; below or above these it asks a reason. [CP] */
+const USUAL_STOP = { minC: 5, surfaceMaxC: 40 } as const;
+
+/** Above this wind, m/s, rolling outdoors and spraying are no good. [CP] */
 const WIND_MAX_MS = { roller: 8, brush: 8, spray: 5 } as const;
 
 export interface Conditions {
@@ -17,7 +23,8 @@ export interface Conditions {
   readonly rainMm?: number;
 }
 
-export type LimitKind = 'spread' | 'humidity' | 'airCold' | 'airHot' | 'surfaceCold' | 'surfaceHot' | 'wind' | 'rain';
+export type LimitKind =
+  'spread' | 'humidity' | 'frost' | 'airCold' | 'airHot' | 'surfaceCold' | 'surfaceHot' | 'wind' | 'rain';
 
 /** A figure this close to its limit keeps it: no instrument at a hull reads finer, and in words both would be the same. */
 const AS_GOOD_AS: Partial<Record<LimitKind, number>> = { humidity: 0.0005, wind: 0.05, rain: 0 };
@@ -29,19 +36,26 @@ export interface LimitBreak {
   readonly limit: LimitKind;
   readonly found: number;
   readonly needs: number;
+  /** The sheet is silent: this is the usual limit. */
+  readonly usual: boolean;
+  /** To be heeded; it does not keep a coat from being started. */
+  readonly caution: boolean;
 }
 
 export interface ConditionVerdict {
+  /** Nothing but cautions. */
   readonly ok: boolean;
   readonly dewPointC: number;
   readonly spreadC: number;
+  /** What keeps from starting before what is a caution. */
   readonly breaks: readonly LimitBreak[];
 }
 
 /**
  * Hold the conditions of a moment against the sheet's limits, the usual ones where the sheet is silent.
- * Breaks come worst for adhesion first: rain, spread, humidity, surface, air, wind.
+ * Breaks come worst for adhesion first: rain, frost, spread, humidity, surface, air, wind.
  * @param options.sheltered in a shed, a locker or a bilge: rain and wind do not reach it
+ * @param options.topcoat a two-pack topcoat: it usually wants dryer air
  * @throws RangeError on impossible figures
  * @example
  *   checkConditions({
@@ -55,25 +69,66 @@ export function checkConditions(options: {
   limits: ConditionLimits;
   method: PaintMethod;
   sheltered?: boolean;
+  topcoat?: boolean;
 }): ConditionVerdict {
-  const { conditions: c, limits, method, sheltered = false } = options;
+  const { conditions: c, limits, method, sheltered = false, topcoat = false } = options;
   const dew = dewPointC({ airC: c.airC, rh: c.rh });
   const spreadC = c.surfaceC - dew;
   const breaks: LimitBreak[] = [];
-  const above = (limit: LimitKind, found: number | undefined, max: number | null) => {
-    if (found !== undefined && max !== null && found > max + (AS_GOOD_AS[limit] ?? AS_GOOD_AS_C))
-      breaks.push({ limit, found, needs: max });
+  const above = (limit: LimitKind, found: number | undefined, steps: readonly Step[]) => {
+    const step = steps.find((s) => found !== undefined && found > s.at + (AS_GOOD_AS[limit] ?? AS_GOOD_AS_C));
+    if (step)
+      breaks.push({ limit, found: found as number, needs: step.told, usual: step.usual, caution: step.caution });
   };
-  const below = (limit: LimitKind, found: number, min: number | null) => {
-    if (min !== null && found < min - (AS_GOOD_AS[limit] ?? AS_GOOD_AS_C)) breaks.push({ limit, found, needs: min });
+  const below = (limit: LimitKind, found: number, steps: readonly Step[]) => {
+    const step = steps.find((s) => found < s.at - (AS_GOOD_AS[limit] ?? AS_GOOD_AS_C));
+    if (step) breaks.push({ limit, found, needs: step.told, usual: step.usual, caution: step.caution });
   };
-  if (!sheltered) above('rain', c.rainMm, 0);
-  below('spread', spreadC, limits.spreadMinC ?? USUAL_LIMITS.spreadMinC);
-  above('humidity', c.rh, limits.rhMax ?? USUAL_LIMITS.rhMax);
-  below('surfaceCold', c.surfaceC, limits.surfaceMinC);
-  above('surfaceHot', c.surfaceC, limits.surfaceMaxC);
-  below('airCold', c.airC, limits.airMinC);
-  above('airHot', c.airC, limits.airMaxC);
-  if (!sheltered) above('wind', c.windMs, WIND_MAX_MS[method]);
-  return { ok: breaks.length === 0, dewPointC: dew, spreadC, breaks };
+  if (!sheltered) above('rain', c.rainMm, sheetStep(0));
+  if (limits.surfaceMinC === null || limits.surfaceMinC > 0) below('frost', c.surfaceC, usualStep(0));
+  below('spread', spreadC, limits.spreadMinC === null ? usualStep(USUAL.spreadMinC) : sheetStep(limits.spreadMinC));
+  above('humidity', c.rh, humiditySteps(limits, topcoat));
+  below('surfaceCold', c.surfaceC, coldSteps(limits.surfaceMinC, limits.airMinC));
+  above('surfaceHot', c.surfaceC, hotSteps(limits.surfaceMaxC, limits.airMaxC, USUAL_STOP.surfaceMaxC));
+  below('airCold', c.airC, coldSteps(limits.airMinC, limits.surfaceMinC));
+  above('airHot', c.airC, hotSteps(limits.airMaxC, limits.surfaceMaxC, null));
+  if (!sheltered) above('wind', c.windMs, cautionStep(WIND_MAX_MS[method]));
+  const held = breaks.filter((b) => !b.caution);
+  return {
+    ok: held.length === 0,
+    dewPointC: dew,
+    spreadC,
+    breaks: [...held, ...breaks.filter((b) => b.caution)],
+  };
+}
+
+/** A limit: where it lies, and the one that is told when it is broken. */
+interface Step {
+  readonly at: number;
+  readonly told: number;
+  readonly usual: boolean;
+  readonly caution: boolean;
+}
+
+const sheetStep = (at: number): Step[] => [{ at, told: at, usual: false, caution: false }];
+const usualStep = (at: number, told = at): Step[] => [{ at, told, usual: true, caution: false }];
+const cautionStep = (at: number): Step[] => [{ at, told: at, usual: true, caution: true }];
+
+function humiditySteps({ rhMax }: ConditionLimits, topcoat: boolean): Step[] {
+  if (rhMax !== null) return sheetStep(rhMax);
+  const usual = usualStep(USUAL.rhMax, topcoat ? USUAL.topcoatRhMax : USUAL.rhMax);
+  return topcoat ? [...usual, ...cautionStep(USUAL.topcoatRhMax)] : usual;
+}
+
+/** Where a sheet gives one of air and surface, it is as good for the other: a winter grade says so once. */
+function coldSteps(own: number | null, other: number | null): Step[] {
+  if (own !== null) return sheetStep(own);
+  const told = Math.min(USUAL.minC, other ?? USUAL.minC);
+  return [...usualStep(Math.min(USUAL_STOP.minC, told), told), ...cautionStep(told)];
+}
+
+function hotSteps(own: number | null, other: number | null, stopC: number | null): Step[] {
+  if (own !== null) return sheetStep(own);
+  const told = Math.max(USUAL.maxC, other ?? USUAL.maxC);
+  return [...(stopC === null ? [] : usualStep(Math.max(stopC, told), told)), ...cautionStep(told)];
 }

@@ -3,7 +3,18 @@ import type { ZoneStatus } from './zoneStatus';
 
 /** A moment ahead that someone should know of. */
 export type ClockKind =
-  'opens' | 'tackEnds' | 'closes' | 'touchDry' | 'sandable' | 'immersion' | 'stand' | 'pot' | 'lastStart';
+  | 'opens'
+  | 'tackEnds'
+  | 'closes'
+  | 'touchDry'
+  | 'sandable'
+  | 'handle'
+  | 'cured'
+  | 'immersion'
+  | 'immersionEnds'
+  | 'stand'
+  | 'pot'
+  | 'lastStart';
 
 export interface Clock {
   readonly kind: ClockKind;
@@ -11,6 +22,8 @@ export interface Clock {
   /** Zone or batch the clock belongs to. */
   readonly surfaceId: string | null;
   readonly batchId: string | null;
+  /** Beyond the weather: on what is typical for the season. */
+  readonly approx: boolean;
 }
 
 /** A timer of a batch: an instant, so that it survives a reload. */
@@ -72,11 +85,18 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
   for (const status of statuses) {
     const add = (kind: ClockKind, at: number | null | undefined) => {
       if (at !== null && at !== undefined && at > now)
-        clocks.push({ kind, at, surfaceId: status.surfaceId, batchId: null });
+        clocks.push({
+          kind,
+          at,
+          surfaceId: status.surfaceId,
+          batchId: null,
+          approx: status.clocks !== null && at > status.clocks.inputs.knownUntil,
+        });
     };
     const { clocks: c } = status;
     if (c) {
       add('touchDry', c.touchDryAt);
+      add('handle', c.handleAt);
       if (status.nextLayer) {
         add('opens', c.window?.opensAt);
         // Once past, or never in reach, there is no bonding window left to announce the end of.
@@ -84,6 +104,8 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
         add('closes', c.window?.closesAt);
       } else {
         add('immersion', c.immersionAt);
+        add('immersionEnds', c.immersionUntil);
+        add('cured', c.curedAt);
       }
       if (c.sand.by !== 'notOnSheet') add('sandable', c.sand.at);
     }
@@ -96,7 +118,7 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
   }
   for (const timer of timers) {
     if (!timer.silenced && timer.dueAt > now)
-      clocks.push({ kind: timer.timer, at: timer.dueAt, surfaceId: null, batchId: timer.batchId });
+      clocks.push({ kind: timer.timer, at: timer.dueAt, surfaceId: null, batchId: timer.batchId, approx: false });
   }
   return clocks.sort((a, b) => a.at - b.at);
 }

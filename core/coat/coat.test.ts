@@ -3,6 +3,8 @@ import {
   blockingWork,
   comingClocks,
   hourlyFromDays,
+  isSheltered,
+  launchAgainst,
   zoneStatuses,
   type Layer,
   type StatusInput,
@@ -154,13 +156,13 @@ describe('patches and open work', () => {
     start(40, { streamId: 'c2' }, 'l2'),
     entry('finished', 42, { litresOn: 4 }, { streamId: 'c2' }),
   ];
-  const statusOf = (surface: Surface, layers = [layer]) => {
+  const statusOf = (surface: Surface, layers = [layer], own: Layer[] = [{ ...layer, id: 'lp' }]) => {
     const input: StatusInput = {
       now: T0 + 60 * H,
       surfaces: [zone, surface],
       buildUps: [
         { surfaceId: 'z', layers },
-        { surfaceId: 'p', layers: [{ ...layer, id: 'lp' }] },
+        { surfaceId: 'p', layers: own },
       ],
       entries: log,
       sheets: [{ id: 'r1', sheetId: 's1', revision: 1, createdAt: 0, body: sheet }],
@@ -169,7 +171,13 @@ describe('patches and open work', () => {
     return zoneStatuses(input)[1]!;
   };
   it('a patch that was cut out starts on the bare substrate, whatever its zone has got', () => {
-    expect(statusOf(patch({}))).toMatchObject({ state: 'ready', lastCoat: null, layersDone: 0, layersPlanned: 1 });
+    const moved = { id: 's', kind: 'underStand' as const, note: '', done: true };
+    expect(statusOf(patch({ openWork: [moved] }))).toMatchObject({
+      state: 'ready',
+      lastCoat: null,
+      layersDone: 0,
+      layersPlanned: 1,
+    });
   });
   it('one that lies on its zone has all its coats beneath, or as many as are said', () => {
     expect(statusOf(patch({ patchKind: 'highWear' })).lastCoat?.id).toBe('c2');
@@ -186,10 +194,17 @@ describe('patches and open work', () => {
     expect(statusOf(patch({ patchKind: 'highWear', sharedCoats: 3 })).state).toBe('waits');
     expect(statusOf(patch({ patchKind: 'highWear', sharedCoats: 2 })).state).not.toBe('waits');
   });
+  it('a bonding strip without paint is left bare on purpose', () => {
+    expect(statusOf(patch({ patchKind: 'bondingStrip' }), [layer], []).state).toBe('leftBare');
+    expect(statusOf(patch({ patchKind: 'weldSeam' }), [layer], []).state).toBe('noBuildUp');
+  });
   it('open work holds up the zone until it is done, and only where a coat is to come', () => {
     const work = { id: 'w', kind: 'repair' as const, note: '', done: false };
     expect(statusOf(patch({ openWork: [work] })).state).toBe('openWork');
-    expect(statusOf(patch({ openWork: [{ ...work, done: true }] })).state).toBe('ready');
+    expect(statusOf(patch({ patchKind: 'weldSeam', openWork: [{ ...work, done: true }] })).state).toBe('ready');
+    // Under a stand nothing can be painted until it was moved, though nobody wrote that down as work.
+    expect(statusOf(patch({})).state).toBe('openWork');
+    expect(statusOf(patch({ openWork: [{ ...work, done: true }] })).state).toBe('openWork');
     expect(blockingWork({ openWork: [work, { ...work, done: true }] })).toEqual([work]);
     const all = [
       ...log,
@@ -220,5 +235,67 @@ describe('patches and open work', () => {
       hours,
     };
     expect(zoneStatuses(input)[0]?.state).toBe('complete');
+  });
+  it('under a roof rain and wind do not count, the dew does; a locker is inside', () => {
+    const deck: Surface = { ...zone, id: 'd', kind: 'deck', exposure: 'weather' };
+    expect(isSheltered(deck)).toBe(false);
+    expect(isSheltered(deck, 'tent')).toBe(true);
+    expect(isSheltered({ ...deck, shelter: 'open' }, 'tent')).toBe(false);
+    expect(isSheltered({ ...deck, shelter: 'building' })).toBe(true);
+    expect(isSheltered({ ...deck, kind: 'anchorLocker', exposure: 'splash' })).toBe(true);
+    const raining = hours.map((h) => ({ ...h, rainMm: 1, windMs: 15 }));
+    const advice = (shelter: Surface['shelter'], rh = 0.6) =>
+      zoneStatuses({
+        now: T0 + 34 * H,
+        surfaces: [{ ...deck, ...(shelter ? { shelter } : {}) }],
+        buildUps: [{ surfaceId: 'd', layers: [layer] }],
+        entries: [],
+        sheets: [{ id: 'r1', sheetId: 's1', revision: 1, createdAt: 0, body: sheet }],
+        hours: raining.map((h) => ({ ...h, rh })),
+      })[0]!.advice;
+    expect(advice('open')).toMatchObject({ nowHolds: false, trouble: { break: { limit: 'rain' } } });
+    expect(advice('building')).toMatchObject({ nowHolds: true });
+    expect(advice('building', 0.95)).toMatchObject({ nowHolds: false });
+  });
+  it('beyond the forecast a window is told on what is typical of the season, and known to be', () => {
+    const at = (boat?: StatusInput['boat']) =>
+      zoneStatuses({
+        now: T0 + 60 * H,
+        surfaces: [zone],
+        buildUps: [{ surfaceId: 'z', layers: [layer, { ...layer, id: 'l2' }, { ...layer, id: 'l3' }] }],
+        entries: log,
+        sheets: [{ id: 'r1', sheetId: 's1', revision: 1, createdAt: 0, body: sheet }],
+        hours: hours.slice(0, 62),
+        ...(boat ? { boat } : {}),
+      })[0]!;
+    const known = T0 + 61 * H;
+    expect(at().clocks?.window?.bondsUntil).toBeNull();
+    const typical = at({ latitudeDeg: 40 }).clocks!;
+    expect(typical.inputs.knownUntil).toBe(known);
+    expect(typical.window?.bondsUntil as number).toBeGreaterThan(known);
+    // Colder places take longer.
+    expect(at({ latitudeDeg: 55 }).clocks!.window?.bondsUntil as number).toBeGreaterThan(
+      typical.window?.bondsUntil as number,
+    );
+  });
+});
+
+describe('a launch', () => {
+  const status = (clocks: object | null, state = 'complete') =>
+    ({ surfaceId: 'z', state, clocks, nextLayer: state === 'complete' ? null : {} }) as never;
+  const wet = [{ id: 'z', exposure: 'immersed' as const }];
+  const ask = (launchAt: number, clocks: object | null, state?: string, surfaces: object[] = wet) =>
+    launchAgainst({ statuses: [status(clocks, state)], surfaces: surfaces as never, launchAt, now: T0 });
+  it('speaks before the shortest and after the longest time to the water, of what gets wet', () => {
+    const clocks = { immersionAt: T0 + 20 * H, immersionUntil: T0 + 90 * H };
+    expect(ask(T0 + 19 * H, clocks)).toEqual([{ kind: 'tooEarly', surfaceId: 'z', at: T0 + 20 * H }]);
+    expect(ask(T0 + 21 * H, clocks)).toEqual([]);
+    expect(ask(T0 + 91 * H, clocks)).toEqual([{ kind: 'tooLate', surfaceId: 'z', at: T0 + 90 * H }]);
+    expect(ask(T0 + 19 * H, clocks, 'complete', [{ id: 'z', exposure: 'weather' }])).toEqual([]);
+    expect(ask(T0 + 19 * H, null)).toEqual([]);
+  });
+  it('speaks of coats to come when it is near', () => {
+    expect(ask(T0 + 30 * H, null, 'bonds').map((a) => a.kind)).toEqual(['unfinished']);
+    expect(ask(T0 + 80 * H, null, 'bonds')).toEqual([]);
   });
 });

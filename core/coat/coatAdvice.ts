@@ -1,4 +1,4 @@
-import type { StartAdvice } from '../air/lastStart';
+import type { StartAdvice, WorkSpan } from '../air/lastStart';
 import { startAdvice } from '../air/lastStart';
 import type { SourcedHour, TempSample } from '../air/weather';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
@@ -12,6 +12,14 @@ import type { SheetBody } from '../model/sheet';
  */
 export function applyHours(areaM2: number, layer: Pick<Layer, 'method'>, painters = 1): number {
   return areaM2 / USUAL_RATE_M2_PER_H[layer.method] / painters;
+}
+
+/**
+ * Two-pack topcoats usually want dryer air. [CP]
+ * @example isTwoPackTopcoat(sheet) // → false
+ */
+export function isTwoPackTopcoat(sheet: Pick<SheetBody, 'kind' | 'parts'>): boolean {
+  return sheet.kind === 'topcoat' && sheet.parts.length > 1;
 }
 
 /**
@@ -29,8 +37,9 @@ export function coatAdvice(options: {
   areaM2: number;
   sheltered: boolean;
   painters?: number;
+  workSpans?: readonly WorkSpan[];
 }): StartAdvice {
-  const { now, hours, temps, sheet, method, areaM2, sheltered, painters } = options;
+  const { now, hours, temps, sheet, method, areaM2, sheltered, painters, workSpans } = options;
   return startAdvice({
     now,
     hours,
@@ -38,6 +47,8 @@ export function coatAdvice(options: {
     limits: sheet.limits,
     method,
     sheltered,
+    topcoat: isTwoPackTopcoat(sheet),
+    ...(workSpans ? { workSpans } : {}),
     applyHours: applyHours(areaM2, { method }, painters),
     ...(sheet.touchDry ? { touchDry: sheet.touchDry } : {}),
     ...(sheet.minCureC === null ? {} : { minCureC: sheet.minCureC }),

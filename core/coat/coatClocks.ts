@@ -12,7 +12,12 @@ export interface CoatClocks {
   readonly alwaysAbrade: boolean;
   readonly touchDryAt: number | null;
   readonly sand: ReturnType<typeof sandableAt>;
+  /** Dry enough to be handled, or to bear. */
+  readonly handleAt: number | null;
+  readonly curedAt: number | null;
   readonly immersionAt: number | null;
+  /** After the longest time to the water it may no longer be immersed as it is. */
+  readonly immersionUntil: number | null;
   /** What the clocks rest on. */
   readonly inputs: ClockInputs;
 }
@@ -20,7 +25,7 @@ export interface CoatClocks {
 export interface ClockInputs {
   readonly readings: number;
   readonly sources: readonly WeatherSource[];
-  /** How far the weather goes, epoch ms. */
+  /** How far the weather goes, epoch ms: clocks beyond it run on what is typical for the season. */
   readonly knownUntil: number;
   /** Surface temperature at the start of the coat, °C. */
   readonly startTempC: number;
@@ -52,8 +57,10 @@ export function coatClocks(options: {
   const finishedAt = coat.finishedAt ?? startedAt;
   const times = overcoatFor(sheet, following?.kind ?? null);
   const cure = sheet.minCureC === null ? {} : { minCureC: sheet.minCureC };
-  const reached = (t: TimeTable | null) =>
+  const reached = (t: TimeTable | null | undefined) =>
     t ? milestoneAt({ table: t, kind: 'minimum', appliedAt: finishedAt, temps, ...cure }) : null;
+  const runsOut = (t: TimeTable | undefined) =>
+    t ? milestoneAt({ table: t, kind: 'maximum', appliedAt: startedAt, temps, ...cure }) : null;
   const window = times
     ? windowAfterHandTests({
         startedAt,
@@ -67,7 +74,8 @@ export function coatClocks(options: {
       })
     : null;
   const last = temps[temps.length - 1] as TempSample;
-  const until = window?.bondsUntil ?? window?.opensAt ?? last.at;
+  const knownUntil = hours[hours.length - 1]?.at ?? last.at;
+  const until = Math.min(knownUntil, window?.bondsUntil ?? window?.opensAt ?? last.at);
   const span = temps.filter((s) => s.at >= startedAt && s.at <= Math.max(until, startedAt + 3_600_000));
   const spanC = span.map((s) => s.tempC);
   const sources = [
@@ -78,11 +86,14 @@ export function coatClocks(options: {
     alwaysAbrade: times?.alwaysAbrade ?? false,
     touchDryAt: reached(sheet.touchDry),
     sand: sandableAt({ finishedAt, temps, tests: coat.handTests, ...table(sheet.sandable), ...cure }),
+    handleAt: reached(sheet.handle),
+    curedAt: reached(sheet.fullCure),
     immersionAt: reached(sheet.immersion),
+    immersionUntil: runsOut(sheet.immersionMax),
     inputs: {
       readings: options.readings.filter((r) => r.at >= startedAt - 6 * 3_600_000).length,
       sources,
-      knownUntil: last.at,
+      knownUntil,
       startTempC: spanC[0] ?? (temps[0] as TempSample).tempC,
       lowestC: Math.min(...spanC),
       highestC: Math.max(...spanC),

@@ -10,10 +10,12 @@ import type { SheetRevision } from '../model/sheet';
  * What the zone says for the next coat. `shut` not before; `bonds` as is; `abrade` first; `closed` treat as an
  * old coating; `ready` nothing of this job beneath; `inHand` a coat is going on; `complete` no coat left;
  * `noTimes` the sheet beneath gives no overcoat time; `noWeather` the weather does not reach back to the coat;
+ * `leftBare` a bonding strip that gets no paint;
  * `openWork` something is to be mended before paint; `waits` a patch on a zone that gets other coats first.
  */
 export type ZoneState =
   | 'noBuildUp'
+  | 'leftBare'
   | 'ready'
   | 'inHand'
   | 'shut'
@@ -44,7 +46,7 @@ export interface StateFacts {
 export function zoneState(facts: StateFacts): ZoneState {
   const { now, surface, layers, lastCoat, nextLayer, clocks } = facts;
   if (lastCoat && lastCoat.finishedAt === null) return 'inHand';
-  if (layers.length === 0 && !lastCoat) return 'noBuildUp';
+  if (layers.length === 0 && !lastCoat) return surface.patchKind === 'bondingStrip' ? 'leftBare' : 'noBuildUp';
   if (!nextLayer) return 'complete';
   if (blockingWork(surface).length > 0) return 'openWork';
   if (waitsForZone({ ...facts, nextLayer })) return 'waits';
@@ -70,12 +72,17 @@ function waitsForZone({ surface, nextLayer, coats, buildUps, sheets }: StateFact
 }
 
 /**
- * Work on a zone that has to be done before it is painted.
+ * Work on a zone that has to be done before it is painted; under a stand, that it is moved.
  * @example blockingWork({ openWork: [{ id: 'w', kind: 'underStand', note: '', done: true }] }) // → []
  */
-export function blockingWork(surface: Pick<Surface, 'openWork'>): OpenWork[] {
-  return (surface.openWork ?? []).filter((w) => !w.done);
+export function blockingWork({ openWork = [], patchKind }: Pick<Surface, 'openWork' | 'patchKind'>): OpenWork[] {
+  const open = openWork.filter((w) => !w.done);
+  const underStand = patchKind === 'standPad' && !openWork.some((w) => w.kind === 'underStand');
+  return underStand ? [...open, UNDER_STAND] : open;
 }
+
+/** Where a stand stands nothing can be painted until somebody says that it was moved. */
+export const UNDER_STAND: OpenWork = { id: 'stand', kind: 'underStand', note: '', done: false };
 
 /**
  * Which side of its window a coat is on.

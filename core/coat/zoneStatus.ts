@@ -3,11 +3,11 @@ import { zoneState } from './zoneState';
 import { coatAdvice } from './coatAdvice';
 import type { CoatClocks } from './coatClocks';
 import { coatClocks } from './coatClocks';
-import { zoneSeries } from './zoneSeries';
+import { zoneSeries, type SeriesBoat } from './zoneSeries';
 import type { ZoneState } from './zoneState';
 import type { BuildUp } from '../model/buildUp';
-import type { Shelter, Surface } from '../model/surface';
-import { type StartAdvice } from '../air/lastStart';
+import type { Surface } from '../model/surface';
+import type { StartAdvice, WorkSpan } from '../air/lastStart';
 import { segmentAt } from '../air/segment';
 import { unbrokenHours, type SourcedHour, type SurfaceReading, type TempSample } from '../air/weather';
 import type { Layer } from '../model/layer';
@@ -45,8 +45,29 @@ export interface StatusInput {
   /** Merged hourly weather, ascending. */
   readonly hours: readonly SourcedHour[];
   readonly painters?: number;
-  /** The boat, as far as her zones care: what stands over her. */
-  readonly boat?: { readonly shelter?: Shelter };
+  /** Hours in which starts are offered; left out or empty: all. */
+  readonly workSpans?: readonly WorkSpan[];
+  /** The boat, as far as her zones' temperatures go. */
+  readonly boat?: SeriesBoat;
+}
+
+/**
+ * Whether the window of a zone lets its next coat on, abraded or not.
+ * @example windowOpen({ state: 'shut' }) // → false
+ */
+export function windowOpen({ state }: Pick<ZoneStatus, 'state'>): boolean {
+  return state === 'bonds' || state === 'ready' || state === 'abrade' || state === 'closed';
+}
+
+/**
+ * Whether a coat may go on now: its window lets it, and the air is not known to turn before it is touch dry.
+ * @example mayGoOn({ state: 'ready', advice: { nowHolds: false } }) // → false
+ */
+export function mayGoOn(status: {
+  readonly state: ZoneState;
+  readonly advice: Pick<StartAdvice, 'nowHolds'> | null;
+}): boolean {
+  return windowOpen(status) && status.advice?.nowHolds !== false;
 }
 
 const HOUR_MS = 3_600_000;
@@ -86,7 +107,7 @@ export function zoneStatuses(input: StatusInput): ZoneStatus[] {
     // Zones alike in the open, as far on and without readings have the same series, and so the same clocks.
     const key = readings.length === 0 ? `${openness(surface, shelter)} ${Math.floor(from / HOUR_MS)}` : surface.id;
     let temps = seriesOf.get(key);
-    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursFrom(hours, from), readings, shelter)));
+    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursFrom(hours, from), readings, input.boat)));
     return oneZone(surface, { coats: own, readings, temps, hours, sheets }, input);
   });
 }
@@ -170,6 +191,7 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
             method: nextLayer.method,
             areaM2: surface.areaM2,
             sheltered: isSheltered(surface, input.boat?.shelter),
+            ...(input.workSpans ? { workSpans: input.workSpans } : {}),
             ...(input.painters === undefined ? {} : { painters: input.painters }),
           })
         : null,

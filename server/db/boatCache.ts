@@ -2,10 +2,11 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { LogEntry } from '#core/model/log';
 import type { SheetRevision } from '#core/model/sheet';
 import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/rows/boat';
+import { USUAL_RULES, type YardRules } from '#contracts/rows/stores';
 import type { BorderRow } from '#contracts/rows/system';
 import { rawRows, snapshot } from './open';
 import type { Db } from './database';
-import { boats, borders, buildUps, entries, hulls, jobs, sheetRevisions, surfaces } from './schema';
+import { boats, borders, buildUps, entries, hulls, jobs, sheetRevisions, surfaces, yardRules } from './schema';
 import type { Op } from './ops';
 
 /** Everything stored about one boat that is not removed; no list is ever changed in place. */
@@ -18,6 +19,8 @@ export interface BoatRows {
   readonly removedZones: readonly { id: string; name: string }[];
   readonly buildUps: readonly BuildUpRow[];
   readonly borders: readonly BorderRow[];
+  /** The yard's working day, minutes after midnight. */
+  readonly workday: Pick<YardRules, 'workFromMin' | 'workToMin'>;
   /** The log in the order it was written. */
   readonly entries: readonly LogEntry[];
   /** Revisions that build-ups name and coats were logged under. */
@@ -74,6 +77,8 @@ export class BoatCache {
   /** Rows were written: what is kept of their boats follows. */
   heed(ops: readonly Op[]): void {
     for (const [, table, row] of ops) {
+      // The yard's working day is in what is kept of every boat.
+      if (table === 'yardRules') this.forget();
       const boatId = (table === 'boats' ? row.id : row.boatId) as string | undefined;
       if (boatId === undefined) continue;
       if (table === 'entries') this.append(boatId, row as unknown as LogEntry);
@@ -148,6 +153,9 @@ async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
     .where(and(eq(surfaces.boatId, boatId), eq(surfaces.deleted, true)));
   const built = await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id));
   const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
+  const [rules] = await db
+    .select({ workFromMin: yardRules.workFromMin, workToMin: yardRules.workToMin })
+    .from(yardRules);
   const log = await readLog(db, boatId);
   const there = new Set(zones.map((z) => z.id));
   const used = [
@@ -163,6 +171,7 @@ async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
     removedZones,
     surfaces: zones.filter((z) => z.parentId === null || there.has(z.parentId)),
     buildUps: built,
+    workday: rules ?? USUAL_RULES,
     borders: borderRows.filter((b) => there.has(b.upperId) && there.has(b.lowerId)),
     entries: log,
     sheets: used.length === 0 ? [] : await db.select().from(sheetRevisions).where(inArray(sheetRevisions.id, used)),

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon';
+import type { WorkSpan } from '#core/air/lastStart';
 import { netAreas } from '#core/hull/netAreas';
 import { NO_MODEL } from '#core/model/area';
 import type { LogEntry } from '#core/model/log';
@@ -52,8 +53,21 @@ export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; f
     entries: entries as LogEntry[],
     sheets: [...sheets],
     hours,
+    workSpans: workSpans(rows.workday, boat.timeZone, now),
     typedDays,
   };
+}
+
+/** Working days from the one before a moment to a week ahead, in local time whatever the clocks do; none where all day is one. */
+function workSpans({ workFromMin, workToMin }: BoatRows['workday'], zone: string, now: number): WorkSpan[] {
+  if (workFromMin === 0 && workToMin === 24 * 60) return [];
+  return Array.from({ length: 9 }, (_, i) => {
+    const day = DateTime.fromMillis(now, { zone })
+      .startOf('day')
+      .plus({ days: i - 1 });
+    const at = (min: number) => day.set({ hour: 0, minute: min }).toMillis();
+    return { from: at(workFromMin), to: at(workToMin) };
+  });
 }
 
 /** The clocks of this haul-out want weather from a day before it, or before the first entry if that was earlier. */

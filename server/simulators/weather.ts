@@ -1,3 +1,4 @@
+import { seasonMeanC } from '#core/air/season';
 import { relativeHumidity } from '#core/air/dewPoint';
 import type { WeatherHour } from '#core/air/weather';
 
@@ -74,9 +75,7 @@ function oneHour(place: SimulatedPlace, at: number, error: { airC: number; front
   const cloud = clamp(0.15 + 0.85 * smooth(front) + 0.18 * noise(`${seed}/cloud`, at / (5 * HOUR_MS)), 0, 1);
   const sunWm2 = Math.max(0, sunHeight) * 950 * (1 - 0.72 * cloud);
 
-  const south = place.latitudeDeg < 0 ? -1 : 1;
-  const season = -Math.cos((2 * Math.PI * (dayOfYear - 24)) / 365.25) * south;
-  const meanC = 28 - 0.33 * Math.abs(place.latitudeDeg) + season * (1 + 0.16 * Math.abs(place.latitudeDeg));
+  const meanC = seasonMeanC({ latitudeDeg: place.latitudeDeg, at });
   const massC = 3.2 * noise(`${seed}/mass`, at / (3.1 * DAY_MS));
   // Coolest about dawn, warmest in mid-afternoon; cloud damps both.
   const swingC = (1.6 + 4.6 * (1 - cloud)) * Math.cos(((localHour - 15) / 24) * 2 * Math.PI);

@@ -3,7 +3,8 @@ import { weatherAt } from '#core/air/weather';
 import { Refused } from '../data/api';
 import { useBoat, type BoatView } from '../data/store';
 import { Fig } from '../parts/Fig';
-import { CLOCK_WORDS, daysTo, timeWords } from '../parts/words';
+import { counted } from '#core/units/format';
+import { clockTime, CLOCK_WORDS, launchWords, daysTo, timeWords } from '../parts/words';
 import { PLACES } from './keys';
 import { NotFound } from './PlaceError';
 
@@ -66,8 +67,13 @@ function JobStrip({ view }: { view: BoatView }) {
       )}
       {next && (
         <span>
-          next: {zone} {CLOCK_WORDS[next.kind]} {timeWords(next.at, at, boat.timeZone)}
+          next: {zone} {CLOCK_WORDS[next.kind]} {clockTime(next, at, boat.timeZone)}
         </span>
+      )}
+      {view.launch[0] && (
+        <Link to={`/boats/${boat.id}/today`} className="font-semibold text-error">
+          {launchWords(view.launch[0], view.zoneName(view.launch[0].surfaceId), at, boat.timeZone)}
+        </Link>
       )}
       {launch !== null && (
         <span className="sm:ml-auto">
@@ -120,8 +126,8 @@ function benchFigures(view: BoatView): Record<(typeof PLACES)[number]['path'], s
   const done = statuses.reduce((sum, s) => sum + s.layersDone, 0);
   const planned = statuses.reduce((sum, s) => sum + s.layersPlanned, 0);
   return {
-    today: next ? timeWords(next.at, at, boat.timeZone) : open > 0 ? `${open} open` : '·',
-    hull: `${surfaces.length} zones`,
+    today: next ? clockTime(next, at, boat.timeZone) : open > 0 ? `${open} open` : '·',
+    hull: counted(surfaces.length, 'zone'),
     film: `${done}/${planned}`,
     mix: pot ? timeWords(pot.dueAt, at, boat.timeZone) : '·',
     coat: inHand > 0 ? `${inHand} going on` : '·',

@@ -1,12 +1,14 @@
 import { QueryClient, useQueries, useQuery } from '@tanstack/react-query';
+import { DateTime } from 'luxon';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
 import { batchTimers, comingClocks, type BatchTimer, type Clock } from '#core/coat/clocks';
 import type { BatchEntry, CoatEntry, NewEntry } from '#core/model/log';
 import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
+import { launchAgainst, type LaunchAgainst } from '#core/coat/launch';
 import type { SheetRevision } from '#core/model/sheet';
-import type { BoatBundle } from '#contracts/rows/boat';
+import { LAUNCH_HOUR, type BoatBundle } from '#contracts/rows/boat';
 import type { Library, SheetRow } from '#contracts/rows/sheet';
 import type { Stores } from '#contracts/rows/stores';
 import type { NamedBuildUpRow, NamedUse } from '#contracts/rows/system';
@@ -124,6 +126,8 @@ export interface BoatView extends BoatBundle {
   readonly statuses: ZoneStatus[];
   readonly timers: BatchTimer[];
   readonly clocks: Clock[];
+  /** What speaks against the launch that is set. */
+  readonly launch: readonly LaunchAgainst[];
   readonly sheetById: ReadonlyMap<string, SheetRevision>;
   /** What a zone is called, or was before it was removed. */
   readonly zoneName: (surfaceId: string) => string;
@@ -179,6 +183,10 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const statuses = zoneStatuses({ ...bundle, now: at });
   const { coats, batches } = foldLog(bundle.entries);
   const timers = batchTimers(batches, at);
+  const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
+  const launches = inOn
+    ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
+    : null;
   const names = new Map([
     ...bundle.removedZones.map((z) => [z.id, `${z.name} (removed)`] as const),
     ...bundle.surfaces.map((s) => [s.id, s.name] as const),
@@ -191,6 +199,8 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
     statuses,
     timers,
     clocks: comingClocks(statuses, timers, at),
+    launch:
+      launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now: at }),
     sheetById: new Map(bundle.sheets.map((s) => [s.id, s])),
     zoneName: (id) => names.get(id) ?? 'removed zone',
   };

@@ -5,7 +5,7 @@ import { dewPointC } from '#core/air/dewPoint';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
 import type { Clock } from '#core/coat/clocks';
 import { useWidth } from './useWidth';
-import { CLOCK_WORDS, timeWords } from './words';
+import { clockTime, CLOCK_WORDS } from './words';
 
 const HOUR_MS = 3_600_000;
 const NO_LIMITS = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null };
@@ -100,7 +100,7 @@ function ribbonOf(
         },
         limits: NO_LIMITS,
         method: 'roller',
-      }).ok
+      }).breaks.length === 0
     );
   });
   const marks = Array.from({ length: 60 }, (_, i) =>
@@ -121,9 +121,7 @@ function ribbonOf(
 /** The flags in words, for those who do not see them. */
 function describedBy(flags: readonly Clock[], { from, timeZone, name }: RibbonProps): string {
   return flags
-    .map(
-      (c) => `${c.surfaceId ? name(c.surfaceId) : 'batch'} ${CLOCK_WORDS[c.kind]} ${timeWords(c.at, from, timeZone)}`,
-    )
+    .map((c) => `${c.surfaceId ? name(c.surfaceId) : 'batch'} ${CLOCK_WORDS[c.kind]} ${clockTime(c, from, timeZone)}`)
     .join('; ');
 }
 

@@ -1,5 +1,6 @@
 import type { StartAdvice } from '#core/air/lastStart';
 import type { ConditionVerdict } from '#core/air/conditions';
+import type { UnitChoice } from '#core/units/format';
 import { useSettings } from '../data/settings';
 import { Fig } from './Fig';
 import { breakWords, timeWords } from './words';
@@ -49,7 +50,9 @@ export function Verdict({
         <p className={`py-2 text-lg ${verdict.ok ? '' : 'text-error'}`}>
           <strong>
             {past ? 'Then' : 'Now'}:{' '}
-            {verdict.ok ? 'within the sheet’s limits' : verdict.breaks.map((b) => breakWords(b, units)).join('; ')}
+            {verdict.breaks.length === 0
+              ? 'within the limits'
+              : `${verdict.ok ? 'caution, ' : ''}${verdict.breaks.map((b) => breakWords(b, units)).join('; ')}`}
           </strong>
         </p>
       )}
@@ -69,18 +72,29 @@ export function Verdict({
                     : 'does not hold'}
             </strong>
           </p>
-          {!past && (
+          {advice.caution && (
             <p>
-              {advice.firstStartAt === null || advice.lastStartAt === null
-                ? 'No start in the next day and a half holds its limits until touch dry.'
-                : advice.nowHolds
-                  ? `Last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}, before it is touch dry` : '; nothing closes it in the forecast'}.`
-                  : `Good from ${when(advice.firstStartAt)}, last start ${when(advice.lastStartAt)}${advice.closedBy ? `: then ${breakWords(advice.closedBy.break, units)} at ${when(advice.closedBy.at)}` : ''}.`}
+              Caution: {breakWords(advice.caution.break, units)} at {when(advice.caution.at)}.
             </p>
           )}
+          {!past && <p>{spellWords(advice, at, when, units)}</p>}
           {simulated && <p className="text-sm quiet">On weather that is simulated, not for painting by.</p>}
         </div>
       )}
     </div>
   );
+}
+
+/** The hours in which it can be started. */
+function spellWords(advice: StartAdvice, at: number, when: (t: number) => string, units: UnitChoice): string {
+  const { firstStartAt, lastStartAt, closedBy, dayEnds, nowHolds } = advice;
+  if (firstStartAt === null || lastStartAt === null)
+    return 'No start in the working hours of the next day and a half holds its limits until touch dry.';
+  const closes = closedBy
+    ? `: then ${breakWords(closedBy.break, units)} at ${when(closedBy.at)}, before it is touch dry`
+    : dayEnds
+      ? ', before the working day ends'
+      : '; nothing closes it in the forecast';
+  if (nowHolds && firstStartAt <= at) return `Last start ${when(lastStartAt)}${closes}.`;
+  return `${nowHolds ? 'In the working day good' : 'Good'} from ${when(firstStartAt)}, last start ${when(lastStartAt)}${closes}.`;
 }

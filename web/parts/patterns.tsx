@@ -4,6 +4,7 @@ import type { ZoneState } from '#core/coat/zoneState';
 /** How a state is drawn: by pattern first, so that it survives sunlight, grey printing and colour blindness. */
 const MARKS: Record<ZoneState, string | null> = {
   noBuildUp: null,
+  leftBare: null,
   ready: null,
   // Shut: close level lines.
   shut: 'M0 2h8M0 6h8',

@@ -32,7 +32,10 @@ describe('times in words', () => {
     expect(timerWords(-65_000)).toBe('−00:01:05');
   });
   it('says what is wrong with the air in the units chosen, a spread without an offset', () => {
-    const broken = { limit: 'spread', found: 1.8, needs: 3 } as const;
+    const broken = { limit: 'spread', found: 1.8, needs: 3, usual: false, caution: false } as const;
+    expect(breakWords({ ...broken, usual: true }, { system: 'metric' })).toBe(
+      'too damp: spread 1.8 °C, usually needs 3.0 °C',
+    );
     expect(breakWords(broken, { system: 'metric' })).toBe('too damp: spread 1.8 °C, needs 3.0 °C');
     expect(breakWords(broken, { system: 'us' })).toBe('too damp: spread 3.2 °F, needs 5.4 °F');
   });

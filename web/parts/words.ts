@@ -1,6 +1,7 @@
 import { DateTime, Duration } from 'luxon';
 import type { LimitBreak } from '#core/air/conditions';
-import type { ClockKind } from '#core/coat/clocks';
+import type { Clock, ClockKind } from '#core/coat/clocks';
+import type { LaunchAgainst } from '#core/coat/launch';
 import type { ZoneState } from '#core/coat/zoneState';
 import type { SheetKind } from '#core/model/sheet';
 import type { Source } from '#core/why';
@@ -27,6 +28,7 @@ export const METHOD_WORDS = { brush: 'Brush', roller: 'Roller', spray: 'Spray' }
 
 export const STATE_WORDS: Record<ZoneState, string> = {
   noBuildUp: 'no build-up',
+  leftBare: 'left bare on purpose',
   ready: 'ready for its first coat',
   inHand: 'going on',
   shut: 'shut',
@@ -46,11 +48,20 @@ export const CLOCK_WORDS: Record<ClockKind, string> = {
   closes: 'closes even when abraded',
   touchDry: 'touch dry',
   sandable: 'dry to sand',
+  handle: 'dry to handle',
+  cured: 'fully cured',
   immersion: 'may be immersed',
+  immersionEnds: 'may no longer be immersed',
   stand: 'stand over, may be used',
   pot: 'pot life ends',
   lastStart: 'last start',
 };
+
+/** When a clock rings; ≈ where it runs beyond the weather. The time zone is named where it is not the reader's own. */
+export function clockTime(clock: Pick<Clock, 'at' | 'approx'>, now: number, zone: string, foreign = false): string {
+  const named = foreign ? ` ${DateTime.fromMillis(clock.at, { zone }).toFormat('ZZZZ')}` : '';
+  return `${clock.approx ? '≈ ' : ''}${timeWords(clock.at, now, zone)}${named}`;
+}
 
 /** "14:20" today, "tomorrow 09:00", "Thu 09:00" within the week, else "3 Dec 09:00". In the boat's own zone. */
 export function timeWords(at: number, now: number, zone: string): string {
@@ -97,23 +108,44 @@ export function breakWords(broken: LimitBreak, units: UnitChoice): string {
   const degrees = (v: number) => shown('temperature', v, 1);
   const percent = (v: number) => shown('percent', v, 0);
   const wind = (v: number) => shown('windSpeed', v, 0);
+  // What the sheet does not say is what is usual in the trade, and said so.
+  const usually = broken.usual ? 'usually ' : '';
   switch (broken.limit) {
     case 'spread':
-      return `too damp: spread ${difference(broken.found)}, needs ${difference(broken.needs)}`;
+      return `too damp: spread ${difference(broken.found)}, ${usually}needs ${difference(broken.needs)}`;
     case 'humidity':
-      return `too humid: ${percent(broken.found)}, at most ${percent(broken.needs)}`;
+      return `too humid: ${percent(broken.found)}, ${usually}at most ${percent(broken.needs)}`;
+    case 'frost':
+      return `frost: surface ${degrees(broken.found)}`;
     case 'airCold':
-      return `air too cold: ${degrees(broken.found)}, at least ${degrees(broken.needs)}`;
+      return `air too cold: ${degrees(broken.found)}, ${usually}at least ${degrees(broken.needs)}`;
     case 'airHot':
-      return `air too hot: ${degrees(broken.found)}, at most ${degrees(broken.needs)}`;
+      return `air too hot: ${degrees(broken.found)}, ${usually}at most ${degrees(broken.needs)}`;
     case 'surfaceCold':
-      return `surface too cold: ${degrees(broken.found)}, at least ${degrees(broken.needs)}`;
+      return `surface too cold: ${degrees(broken.found)}, ${usually}at least ${degrees(broken.needs)}`;
     case 'surfaceHot':
-      return `surface too hot: ${degrees(broken.found)}, at most ${degrees(broken.needs)}`;
+      return `surface too hot: ${degrees(broken.found)}, ${usually}at most ${degrees(broken.needs)}`;
     case 'wind':
-      return `too windy: ${wind(broken.found)}, at most ${wind(broken.needs)}`;
+      return `too windy: ${wind(broken.found)}, ${usually}at most ${wind(broken.needs)}`;
     case 'rain':
       return 'rain';
+  }
+}
+
+/** What speaks against a launch. */
+export function launchWords(
+  { kind, at }: Pick<LaunchAgainst, 'kind' | 'at'>,
+  zoneName: string,
+  now: number,
+  zone: string,
+): string {
+  switch (kind) {
+    case 'tooEarly':
+      return `${zoneName}: launch comes before it may be immersed, ${timeWords(at ?? now, now, zone)}`;
+    case 'tooLate':
+      return `${zoneName}: launch comes after the longest time to the water, ${timeWords(at ?? now, now, zone)}`;
+    case 'unfinished':
+      return `${zoneName}: launch comes before its last coat`;
   }
 }
 

@@ -1,7 +1,7 @@
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import type { ExistingCoating } from '#core/model/surface';
 import type { UnitChoice } from '#core/units/format';
-import { breakWords, coatName, spanWords, timeWords } from './words';
+import { breakWords, coatName, clockTime, spanWords, timeWords } from './words';
 
 export interface Saying {
   readonly at: number;
@@ -24,8 +24,11 @@ const FIRST_ON: Record<ExistingCoating, string> = {
 /** What the window says, in a line. */
 export function windowLine(status: ZoneStatus, { at, zone }: Pick<Saying, 'at' | 'zone'>): string {
   const window = status.clocks?.window;
-  const when = (t: number) => timeWords(t, at, zone);
+  const known = status.clocks?.inputs.knownUntil ?? Infinity;
+  const when = (t: number) => clockTime({ at: t, approx: t > known }, at, zone);
   switch (status.state) {
+    case 'leftBare':
+      return 'left bare on purpose';
     case 'noBuildUp':
       return 'no build-up yet';
     case 'ready':
@@ -74,7 +77,13 @@ export function airLine(status: Pick<ZoneStatus, 'advice' | 'state' | 'clocks'>,
   const when = (t: number) => timeWords(t, at, zone);
   if (advice.nowHolds && advice.lastStartAt !== null) {
     if (bondsUntil <= advice.lastStartAt) return 'the air holds longer than that';
-    const because = advice.closedBy ? `, then ${breakWords(advice.closedBy.break, units)}` : '';
+    const because = advice.closedBy
+      ? `, then ${breakWords(advice.closedBy.break, units)}`
+      : advice.dayEnds
+        ? ', then the day ends'
+        : '';
+    if (advice.firstStartAt !== null && advice.firstStartAt > at + SOON_MS)
+      return `the air holds; in the working day from ${when(advice.firstStartAt)} to ${when(advice.lastStartAt)}`;
     return `last start ${when(advice.lastStartAt)}${because}`;
   }
   if (advice.nowHolds === null) return 'the forecast ends before it would be touch dry';
@@ -141,6 +150,7 @@ export function headline(
   if (abrade)
     return { text: `${name(abrade.surfaceId)}: abrade, then ${nextName(abrade)}`, surfaceId: abrade.surfaceId };
   if (statuses.length === 0) return { text: 'No zones yet: measure the boat first', surfaceId: null };
-  if (statuses.every((s) => s.state === 'complete')) return { text: 'Every coat is on', surfaceId: null };
+  if (statuses.every((s) => s.state === 'complete' || s.state === 'leftBare'))
+    return { text: 'Every coat is on', surfaceId: null };
   return { text: 'Nothing may go on just now', surfaceId: null };
 }

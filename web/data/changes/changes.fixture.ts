@@ -74,6 +74,7 @@ export const bundle: BoatBundle = {
   entries: [],
   sheets: [],
   hours: [],
+  workSpans: [],
   typedDays: [],
 };
 

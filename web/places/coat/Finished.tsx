@@ -11,7 +11,7 @@ import { CombField } from './CombField';
 import { logEntry, type BoatView } from '../../data/store';
 import { FormProblem, QuantityField, SelectField } from '../../parts/Field';
 import { Fig, Line } from '../../parts/Fig';
-import { SIMULATED_WORDS, timeWords } from '../../parts/words';
+import { clockTime, SIMULATED_WORDS, timeWords } from '../../parts/words';
 
 export function Finished({ view, coat }: { view: BoatView; coat: Coat }) {
   const { boat } = view;
@@ -86,7 +86,7 @@ function ZoneWindow({ view, coat, surfaceId }: { view: BoatView; coat: Coat; sur
   const later = status.coats.find((c) => c.startedAt > coat.startedAt);
   const following = later ? (view.sheetById.get(later.sheetRevisionId)?.body ?? null) : status.nextSheet;
   const readings = zoneReadings(view.entries, surfaceId);
-  const temps = zoneSeries(surface, view.hours, readings, view.boat.shelter);
+  const temps = zoneSeries(surface, view.hours, readings, view.boat);
   const covered = temps[0] !== undefined && coat.startedAt >= temps[0].at;
   const clocks = covered
     ? coatClocks({
@@ -129,19 +129,22 @@ function Clocks({
   last: boolean;
 }) {
   const { at, boat } = view;
+  const { window, inputs } = clocks;
   const when = (t: number | null, otherwise: string) =>
     t === null ? (
       <span className="quiet">{otherwise}</span>
     ) : (
-      <span className="fig text-xl">{timeWords(t, at, boat.timeZone)}</span>
+      <span className="fig text-xl">
+        {clockTime({ at: t, approx: t > inputs.knownUntil }, at, boat.timeZone)}
+      </span>
     );
-  const { window, inputs } = clocks;
   const status = (s: 'reached' | 'beyondSeries' | 'notOnSheet') =>
     s === 'notOnSheet' ? 'not on the sheet' : 'after the forecast ends';
   const est = window?.estimated ? ' ≈ estimated' : '';
   return (
     <>
       <div className="sheet-rule">
+        {clocks.handleAt !== null && <Line label="Dry to handle">{when(clocks.handleAt, '')}</Line>}
         <Line label="Touch dry">{when(clocks.touchDryAt, 'not on the sheet or after the forecast')}</Line>
         {window && !last && (
           <>
@@ -172,7 +175,11 @@ function Clocks({
           {when(clocks.sand.at, clocks.sand.by === 'notOnSheet' ? 'not on the sheet' : 'after the forecast ends')}
         </Line>
         {last && (
+          <>
           <Line label="Into the water from">{when(clocks.immersionAt, 'not on the sheet or after the forecast')}</Line>
+          {clocks.immersionUntil !== null && <Line label="Into the water until">{when(clocks.immersionUntil, '')}</Line>}
+          {clocks.curedAt !== null && <Line label="Fully cured">{when(clocks.curedAt, '')}</Line>}
+          </>
         )}
       </div>
       {window?.bonds === false && !clocks.alwaysAbrade && (
@@ -182,6 +189,9 @@ function Clocks({
       )}
       <WhyClocks inputs={inputs} window={window} at={at} boat={boat} />
       <SurfaceReading view={view} surfaceId={surfaceId} />
+      {[window?.opensAt, window?.bondsUntil, clocks.immersionAt].some((t) => t != null && t > inputs.knownUntil) && (
+        <p className="text-sm">≈ Beyond the forecast: on what is typical for the season here.</p>
+      )}
       {inputs.sources.includes('simulated') && <p className="text-sm">Weather is {SIMULATED_WORDS}.</p>}
     </>
   );

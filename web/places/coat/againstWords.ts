@@ -60,6 +60,7 @@ function pastLine({ state, clocks, lastCoat }: ZoneStatus, { at, zone }: Against
     case 'waits':
       return 'its zone was to get other coats first';
     case 'noBuildUp':
+    case 'leftBare':
     case 'ready':
     case 'bonds':
     case 'complete':

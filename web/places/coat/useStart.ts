@@ -5,7 +5,7 @@ import { checkConditions, type ConditionVerdict } from '#core/air/conditions';
 import type { StartAdvice } from '#core/air/lastStart';
 import { temperatureAt } from '#core/air/surfaceSeries';
 import { weatherAt, type WeatherHour } from '#core/air/weather';
-import { coatAdvice } from '#core/coat/coatAdvice';
+import { coatAdvice, isTwoPackTopcoat } from '#core/coat/coatAdvice';
 import { checkAppend } from '#core/coat/append';
 import { entriesUntil, zoneReadings, type MixedBatch } from '#core/coat/fold';
 import {
@@ -172,9 +172,9 @@ function useAir(
       surface,
       hours,
       surfaceC === null || !known ? readings : [...readings, { at, surfaceC }],
-      view.boat.shelter,
+      view.boat,
     );
-  }, [entries, surface, hours, at, known, surfaceC, view.boat.shelter]);
+  }, [entries, surface, hours, at, known, surfaceC, view.boat]);
   const forecast = known ? weatherAt(hours, at) : null;
   const surfaceGuessC = temps.length > 0 && known ? temperatureAt(temps, at) : null;
   const conditions = startConditions({ readings: wish.readings, forecast, surfaceC: surfaceGuessC });
@@ -185,14 +185,20 @@ function useAir(
   // Walking the forecast is worth doing once, not at every key pressed in a field beside it.
   const wanted = known && temps.length > 0;
   const advice = useMemo(
-    () => (wanted ? coatAdvice({ now: at, hours, temps, sheet, method, areaM2, sheltered }) : null),
-    [wanted, at, hours, temps, sheet, method, areaM2, sheltered],
+    () =>
+      wanted
+        ? coatAdvice({ now: at, hours, temps, sheet, method, areaM2, sheltered, workSpans: view.workSpans })
+        : null,
+    [wanted, at, hours, temps, sheet, method, areaM2, sheltered, view.workSpans],
   );
   return {
     at,
     forecast,
     surfaceGuessC,
-    verdict: conditions ? attempt(() => checkConditions({ conditions, limits, method, sheltered })).value : null,
+    verdict: conditions
+      ? attempt(() => checkConditions({ conditions, limits, method, sheltered, topcoat: isTwoPackTopcoat(sheet) }))
+          .value
+      : null,
     advice,
     measured: airC !== null && rh !== null && surfaceC !== null,
   };

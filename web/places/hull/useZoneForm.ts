@@ -1,3 +1,4 @@
+import { blockingWork } from '#core/coat/zoneState';
 import { useMemo, useRef } from 'react';
 import { useWatch, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -165,7 +166,10 @@ function zonePicks({
 
 function draftOf(surface: SurfaceRow): Values {
   const { id: _id, areaM2: _area, areaShare: _share, grossM2: _gross, ...rest } = surface;
-  return rest;
+  // What the stand itself asks for stands in the list too, to be ticked when it was moved.
+  const { openWork } = rest;
+  const asked = blockingWork(surface).filter((w) => !openWork.some((own) => own.id === w.id));
+  return { ...rest, openWork: [...openWork, ...asked.map((w) => ({ ...w, id: uuid() }))] };
 }
 
 const nextSort = (surfaces: readonly SurfaceRow[]) => Math.max(0, ...surfaces.map((s) => s.sort)) + 1;

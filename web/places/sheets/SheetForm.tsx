@@ -27,7 +27,16 @@ import { PackFields } from './PackFields';
 import { TimesFields } from './TimesFields';
 import { Meter } from './Meter';
 import { timeRows } from './timeRows';
-import { blankSheet, complaintOf, fieldOf, fromSheet, toSheet, usualColour, type SheetValues } from './values';
+import {
+  blankSheet,
+  complaintOf,
+  fieldOf,
+  fromSheet,
+  toSheet,
+  usualColour,
+  usualParts,
+  type SheetValues,
+} from './values';
 
 const TimeCurve = lazy(async () => ({ default: (await import('./TimeCurve')).TimeCurve }));
 
@@ -94,9 +103,18 @@ function SheetForm({
           {!f.quick && <SurfaceFields />}
           <PartsFields />
           <FilmAndSolids f={f} />
-          {!f.quick && <ThinnerFields />}
+          <ThinnerFields />
           {!f.quick && <MethodFields />}
-          {!f.quick && <LimitFields />}
+          {f.quick ? (
+            <FormQuantity
+              name="body.limits.airMinC"
+              label="Not below"
+              quantity="temperature"
+              hint="The lowest temperature on the tin; left empty, what is usual holds"
+            />
+          ) : (
+            <LimitFields />
+          )}
           <TimesFields quick={f.quick} />
           <PackFields quick={f.quick} />
           <ColourFields />
@@ -126,11 +144,13 @@ function NameAndKind({ version, f }: { version: number; f: ReturnType<typeof use
         name="body.kind"
         label="Kind"
         options={SHEET_KINDS.map((k) => [k, SHEET_KIND_WORDS[k]] as const)}
-        onPicked={(kind) =>
-          version === 0 &&
-          f.form.getValues('body.colours').length === 1 &&
-          f.form.setValue('body.colours', [usualColour(kind as SheetBody['kind'])])
-        }
+        onPicked={(picked) => {
+          const kind = picked as SheetBody['kind'];
+          if (version > 0) return;
+          if (f.form.getValues('body.colours').length === 1) f.form.setValue('body.colours', [usualColour(kind)]);
+          // What was not typed yet starts as the kind usually is.
+          if (!f.form.formState.dirtyFields.body?.parts) f.form.setValue('body.parts', usualParts(kind));
+        }}
       />
       {!f.quick && <FormText name="body.maker" label="Maker" />}
       {!f.quick && <FormText name="body.code" label="Code" />}
@@ -163,7 +183,7 @@ function FilmAndSolids({ f }: { f: ReturnType<typeof useSheetForm> }) {
       <FormQuantity name="body.solids" label="Volume solids" quantity="percent" />
       <FormQuantity name="body.dftMicron" label="Dry film per coat" quantity="film" />
       {!f.quick && <FormQuantity name="body.dftMaxMicron" label="Largest dry film" quantity="film" />}
-      {!f.quick && <FormNumber name="body.inductionMin" label="Stand, minutes" />}
+      <FormNumber name="body.inductionMin" label="Stand, minutes" />
     </div>
   );
 }

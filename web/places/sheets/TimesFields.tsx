@@ -59,7 +59,7 @@ export function TimesFields({ quick }: { quick: boolean }) {
     GRID_ROWS.slice(from, to).map(([key, label]) => row(label, `grid.rows.${key}`, grid.rows[key]));
   return (
     <fieldset className="min-w-0 border-t border-base-300 pt-3">
-      <legend className="lab">{quick ? 'Overcoat times' : 'Times by temperature'}</legend>
+      <legend className="lab">{quick ? 'Times' : 'Times by temperature'}</legend>
       <p className="mb-2 text-sm quiet">
         Hours, or with a unit: 90 min, 2 d, 1 month.{' '}
         {quick
@@ -70,7 +70,7 @@ export function TimesFields({ quick }: { quick: boolean }) {
         <table>
           <TimeHeads temps={temps} control={control} units={units} quick={quick} setValue={setValue} />
           <tbody>
-            {!quick && single(0, BEFORE_OVERCOAT)}
+            {quick ? row('Pot life', 'grid.rows.potLife', grid.rows.potLife) : single(0, BEFORE_OVERCOAT)}
             {overcoat.fields.map((field, i) => {
               const name = `grid.overcoat.${i}`;
               const texts = grid.overcoat[i];

@@ -4,7 +4,7 @@ import type { SheetBody } from '#core/model/sheet';
 import { sheetContent } from '#contracts/schemas/sheet';
 import { sheets } from '#core/system/sheets.fixture';
 import { timeRows } from './timeRows';
-import { blankSheet, complaintOf, fieldOf, fromSheet, toSheet } from './values';
+import { blankSheet, usualParts, complaintOf, fieldOf, fromSheet, toSheet } from './values';
 
 const table = [
   { tempC: 10, hours: 48 },
@@ -76,7 +76,7 @@ describe('a sheet through the form', () => {
     );
     const single = {
       ...blank,
-      body: { ...blank.body, name: 'Tin', solids: 0.5, dftMicron: 40, parts: blank.body.parts.slice(0, 1) },
+      body: { ...blank.body, name: 'Tin', solids: 0.5, dftMicron: 40, parts: usualParts('antifouling') },
     };
     expect(toSheet(single).ratioBasis).toBe('volume');
     expect(sheetContent.validate(toSheet(single)).error).toBeUndefined();

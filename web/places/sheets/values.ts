@@ -40,6 +40,17 @@ export const EMPTY_PACK: PackValues = {
   breaks: [],
 };
 
+const ONE_PART: readonly SheetBody['kind'][] = ['antifouling', 'undercoat', 'tieCoat', 'sealer', 'converter'];
+
+/** Parts to begin with, by kind; the ratio of two is on the tin. */
+export function usualParts(kind: SheetBody['kind']): SheetBody['parts'] {
+  if (ONE_PART.includes(kind)) return [{ name: 'Paint', role: 'base', ratio: 1, densityKgPerL: null }];
+  return [
+    { name: 'Base', role: 'base', ratio: null as never, densityKgPerL: null },
+    { name: 'Hardener', role: 'hardener', ratio: null as never, densityKgPerL: null },
+  ];
+}
+
 export function blankSheet(quick: boolean): SheetValues {
   return {
     body: {
@@ -48,10 +59,7 @@ export function blankSheet(quick: boolean): SheetValues {
       code: '',
       kind: 'barrier',
       quick,
-      parts: [
-        { name: 'Base', role: 'base', ratio: 3, densityKgPerL: null },
-        { name: 'Hardener', role: 'hardener', ratio: 1, densityKgPerL: null },
-      ],
+      parts: usualParts('barrier'),
       // Asked, never assumed.
       ratioBasis: '' as never,
       solids: null as never,

@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
-import type { ZoneStatus } from '#core/coat/zoneStatus';
+import { mayGoOn, windowOpen, type ZoneStatus } from '#core/coat/zoneStatus';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import { BoatDrawing } from '../../parts/BoatDrawing';
@@ -10,7 +10,7 @@ import { STATE_KEY, StateSwatch } from '../../parts/patterns';
 import { Ribbon } from '../../parts/Ribbon';
 import { Timers } from '../../parts/Timers';
 import type { Clock } from '#core/coat/clocks';
-import { CLOCK_WORDS, SIMULATED_WORDS, STATE_WORDS, timeWords } from '../../parts/words';
+import { clockTime, CLOCK_WORDS, launchWords, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
 import { airLine, headline, nextName, windowLine, type Saying } from '../../parts/zoneWords';
 import type { Boat } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
@@ -52,6 +52,11 @@ export function TodayPlace() {
         <NextClocks clocks={clocks} at={at} boat={boat} name={name} />
       </div>
       <div className="order-2 min-w-0 lg:order-3">
+        {view.launch.map((l) => (
+          <p key={l.surfaceId} role="alert" className="mb-2 border-l-4 border-error pl-3">
+            {launchWords(l, name(l.surfaceId), at, boat.timeZone)}.
+          </p>
+        ))}
         <Timers view={view} />
         <ZoneLists view={view} saying={saying} name={name} picked={picked} />
       </div>
@@ -150,7 +155,7 @@ function NextClocks({
             key={`${c.kind}-${c.surfaceId ?? c.batchId}`}
             className="ruled flex break-inside-avoid items-baseline gap-3 py-1"
           >
-            <span className="fig min-w-14 shrink-0 text-lg">{timeWords(c.at, at, boat.timeZone)}</span>
+            <span className="fig min-w-14 shrink-0 text-lg">{clockTime(c, at, boat.timeZone)}</span>
             <span className="min-w-0">
               {c.surfaceId ? name(c.surfaceId) : 'batch'} <span className="quiet">{CLOCK_WORDS[c.kind]}</span>
             </span>
@@ -174,10 +179,8 @@ function ZoneLists({
   picked: string | null;
 }) {
   const inHand = statuses.filter((s) => s.state === 'inHand');
-  const now = statuses.filter(
-    (s) => s.state === 'bonds' || s.state === 'ready' || s.state === 'abrade' || s.state === 'closed',
-  );
-  const rest = statuses.filter((s) => !inHand.includes(s) && !now.includes(s));
+  const now = statuses.filter(mayGoOn);
+  const rest = statuses.filter((s) => !inHand.includes(s) && !now.includes(s) && s.state !== 'leftBare');
   return (
     <>
       <ZoneList
@@ -215,6 +218,17 @@ function ZoneLists({
               return (
                 <Link className="btn" to={`/boats/${boat.id}/film/${s.surfaceId}`}>
                   Build up
+                </Link>
+              );
+            // Its window is open, and the air is against it: a start asks why.
+            if (windowOpen(s))
+              return (
+                <Link
+                  className="btn"
+                  to={`/boats/${boat.id}/coat/start?on=${s.surfaceId}`}
+                  aria-label={`Start ${nextName(s)} on ${name(s.surfaceId)}`}
+                >
+                  Start
                 </Link>
               );
             if (s.state === 'shut')

@@ -10,7 +10,6 @@ import { formatQuantity, shownUnit, type UnitChoice } from '#core/units/format';
 import { fromCore } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
 import { colourOf } from '../../parts/colourOf';
-import { breakWords } from '../../parts/words';
 
 echarts.use([LineChart, GridComponent, TooltipComponent, MarkLineComponent, MarkAreaComponent, SVGRenderer]);
 
@@ -126,7 +125,7 @@ function hourWords(h: SourcedHour | undefined, zone: string, units: UnitChoice):
     DateTime.fromMillis(h.at, { zone }).toFormat('ccc HH:mm'),
     `air ${formatQuantity('temperature', h.airC, units)}, dew point ${formatQuantity('temperature', dew, units)}`,
     `gap ${formatQuantity('temperatureDifference', h.airC - dew, units)}, humidity ${Math.round(h.rh * 100)} %`,
-    (h.rainMm ?? 0) > 0 ? breakWords({ limit: 'rain', found: h.rainMm as number, needs: 0 }, units) : '',
+    (h.rainMm ?? 0) > 0 ? 'rain' : '',
     h.source === 'simulated' ? 'simulated' : 'typed',
   ]
     .filter(Boolean)

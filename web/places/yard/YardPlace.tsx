@@ -1,13 +1,22 @@
 import { Plus } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import type { Yard, YardBoat, YardZone } from '#contracts/rows/yard';
+import { mayGoOn } from '#core/coat/zoneStatus';
 import { boatProfile } from '#core/hull/profile';
 import { useNow } from '../../data/now';
 import { useYard } from '../../data/store';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { Fig } from '../../parts/Fig';
 import { StateSwatch } from '../../parts/patterns';
-import { CLOCK_WORDS, daysTo, SIMULATED_WORDS, STATE_WORDS, timeWords } from '../../parts/words';
+import {
+  clockTime,
+  CLOCK_WORDS,
+  launchWords,
+  daysTo,
+  SIMULATED_WORDS,
+  STATE_WORDS,
+  timeWords,
+} from '../../parts/words';
 
 /** The hulls on their stands at one scale, and what the whole yard has to look out for. */
 export function YardPlace() {
@@ -95,6 +104,11 @@ function BoatCaption({ entry, now }: { entry: YardBoat; now: number }) {
         {launch !== null && (
           <span> · {launch >= 0 ? `${launch} days to launch` : `launch was ${-launch} days ago`}</span>
         )}
+        {entry.launchAgainst[0] && (
+          <strong className="block text-error">
+            {launchWords(entry.launchAgainst[0], entry.launchAgainst[0].name, now, boat.timeZone)}
+          </strong>
+        )}
         {air && (
           <span>
             {' '}
@@ -109,9 +123,8 @@ function BoatCaption({ entry, now }: { entry: YardBoat; now: number }) {
 function YardToday({ yard }: { yard: Yard }) {
   const at = Math.max(useNow(30_000), yard.now);
   const list = yard.boats.flatMap((b) => b.zones.map((z) => ({ boat: b.boat, zone: z })));
-  const mayGoOn = list.filter(
-    ({ zone }) =>
-      zone.state === 'bonds' || zone.state === 'ready' || zone.state === 'inHand' || zone.state === 'abrade',
+  const open = list.filter(
+    ({ zone }) => zone.state === 'inHand' || (zone.state !== 'closed' && mayGoOn({ ...zone, advice: zone })),
   );
   const coming = yard.boats
     .flatMap((b) =>
@@ -124,15 +137,18 @@ function YardToday({ yard }: { yard: Yard }) {
     .filter(({ clock }) => clock.at > at && clock.kind !== 'lastStart')
     .sort((a, b) => a.clock.at - b.clock.at);
   const simulated = yard.boats.some((b) => b.air?.simulated);
+  // Times are each boat's own: where they are not the reader's, they say so.
+  const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const several = new Set(yard.boats.map((b) => b.boat.timeZone)).size > 1;
   return (
     <div className="mt-5 grid gap-x-10 gap-y-6 lg:grid-cols-2">
       <section aria-labelledby="yard-open">
         <h2 id="yard-open" className="ruled pb-1">
           May go on now
         </h2>
-        {mayGoOn.length === 0 && <p className="py-3">Nothing just now.</p>}
+        {open.length === 0 && <p className="py-3">Nothing just now.</p>}
         <ul className="sheet-rule">
-          {mayGoOn.map(({ boat, zone }) => (
+          {open.map(({ boat, zone }) => (
             <li key={zone.surfaceId}>
               <Link to={`/boats/${boat.id}/today`} className="flex min-h-12 items-center gap-3 py-1.5">
                 <StateSwatch state={zone.state} colour={zone.colourHex} />
@@ -154,7 +170,9 @@ function YardToday({ yard }: { yard: Yard }) {
           {coming.slice(0, 8).map(({ boat, clock, name }) => (
             <li key={`${clock.kind}-${clock.surfaceId ?? clock.batchId}`}>
               <Link to={`/boats/${boat.id}/today`} className="flex min-h-12 items-baseline gap-3 py-1.5">
-                <span className="fig w-32 shrink-0 text-xl">{timeWords(clock.at, at, boat.timeZone)}</span>
+                <span className="fig w-32 shrink-0 text-xl">
+                  {clockTime(clock, at, boat.timeZone, several && boat.timeZone !== own)}
+                </span>
                 <span className="min-w-0 wrap-anywhere">
                   {name} {CLOCK_WORDS[clock.kind]} <span className="quiet">{boat.name}</span>
                 </span>
