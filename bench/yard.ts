@@ -1,3 +1,4 @@
+import type { Surface } from '#core/model/surface';
 import type { LogEntry } from '#core/model/log';
 import type { StatusInput } from '#core/coat/zoneStatus';
 import { sheet } from '#core/sheet/example.fixture';
@@ -94,7 +95,7 @@ export function statusInput(boat: BenchBoat, now: number, revisionId: string): S
   return {
     now,
     surfaces: boat.zones.map((id, i) => ({
-      ...zoneFields(boat.boatId),
+      ...(zoneFields(boat.boatId) as unknown as Omit<Surface, 'id' | 'areaM2' | 'areaShare'>),
       id,
       name: `Zone ${i}`,
       substrate: 'gelcoat',

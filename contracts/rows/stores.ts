@@ -29,7 +29,6 @@ export interface StoresBoat {
   boatId: string;
   name: string;
   launchOn: string | null;
-  currency: string;
   needs: CoatNeed[];
 }
 

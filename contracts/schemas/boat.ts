@@ -105,7 +105,12 @@ const shapeFigure = Joi.alternatives().conditional(
       const keys = SHAPE_FIGURES[value.kind as keyof typeof SHAPE_FIGURES];
       const schema = Joi.object({
         kind: Joi.any(),
-        ...Object.fromEntries(keys.map(([key, words]) => [key, Joi.number().min(0).max(500).required().label(words)])),
+        ...Object.fromEntries(
+          keys.map(([key, words]) => {
+            const figure = Joi.number().min(0).max(500).label(words);
+            return [key, key === 'lids' ? figure : figure.required()];
+          }),
+        ),
       });
       const { error } = schema.validate(value, { errors: { wrap: { label: false } } });
       return error ? helpers.message({ custom: error.message }) : value;
@@ -135,6 +140,7 @@ const area = Joi.object({
     draftM: optional.positive().max(20).label('Draught'),
     openingsM2: optional.min(0).max(5000).label('Openings'),
     bandM: optional.positive().max(5).label('Band height'),
+    lapped: Joi.boolean(),
   }).required(),
   typed: Joi.object({ areaM2: areaM2.required(), share: share.max(0.9).required().label('±') })
     .allow(null)

@@ -1,5 +1,6 @@
 import { ABRADE_FOR } from '#core/model/layer';
 import { AGAINST_KINDS, LOG_KINDS } from '#core/model/log';
+import { PAINT_METHODS } from '#core/model/paintMethod';
 import Joi from 'joi';
 import { colourHex, id, instant } from './common';
 import type { LogKind } from '#core/model/log';
@@ -20,7 +21,7 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
   started: Joi.object({
     on: targets.required(),
     sheetRevisionId: id.required(),
-    method: Joi.valid('brush', 'roller', 'spray').required(),
+    method: Joi.valid(...PAINT_METHODS).required(),
     thinner: Joi.number().min(0).max(0.5).required(),
     dftMicron: Joi.number().positive().max(5000).required(),
     colour: Joi.string().trim().max(60).allow('').required(),

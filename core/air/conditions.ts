@@ -12,7 +12,7 @@ const USUAL = { spreadMinC: 3, rhMax: 0.85, topcoatRhMax: 0.8, minC: 10, maxC: 3
 const USUAL_STOP = { minC: 5, surfaceMaxC: 40 } as const;
 
 /** Above this wind, m/s, rolling outdoors and spraying are no good. [CP] */
-const WIND_MAX_MS = { roller: 8, brush: 8, spray: 5 } as const;
+const WIND_MAX_MS = { roller: 8, brush: 8, spray: 5, conventional: 5 } as const;
 
 export interface Conditions {
   readonly airC: number;

@@ -257,6 +257,28 @@ describe('patches and open work', () => {
     expect(advice('building')).toMatchObject({ nowHolds: true });
     expect(advice('building', 0.95)).toMatchObject({ nowHolds: false });
   });
+  it('a two-pack without a tack limit bonds until it is cured, and is abraded from then', () => {
+    const body = { ...sheet, overcoat: [{ ...sheet.overcoat[0]!, tackLimit: null, maximum: null }] };
+    const layers = [layer, { ...layer, id: 'l2' }, { ...layer, id: 'l3' }];
+    const stateAt = (hour: number, more: object) =>
+      zoneStatuses({
+        now: T0 + hour * H,
+        surfaces: [zone],
+        buildUps: [{ surfaceId: 'z', layers }],
+        entries: log,
+        sheets: [{ id: 'r1', sheetId: 's1', revision: 1, createdAt: 0, body: { ...body, ...more } }],
+        hours: [...hours, ...hours.map((h) => ({ ...h, at: h.at + 144 * H })).slice(1)],
+      })[0]!.state;
+    const cures = { fullCure: [{ tempC: 20, hours: 60 }] };
+    // Finished at 42 h, mean 20 °C: cured about 102 h in.
+    expect(stateAt(90, cures)).toBe('bonds');
+    expect(stateAt(110, cures)).toBe('abrade');
+    // Without a time on the sheet, the usual week.
+    expect(stateAt(42 + 160, { fullCure: null })).toBe('bonds');
+    expect(stateAt(42 + 170, { fullCure: null })).toBe('abrade');
+    // A one-part paint goes on as it is.
+    expect(stateAt(42 + 170, { fullCure: null, parts: sheet.parts.slice(0, 1) })).toBe('bonds');
+  });
   it('beyond the forecast a window is told on what is typical of the season, and known to be', () => {
     const at = (boat?: StatusInput['boat']) =>
       zoneStatuses({

@@ -15,6 +15,11 @@ export interface CoatClocks {
   /** Dry enough to be handled, or to bear. */
   readonly handleAt: number | null;
   readonly curedAt: number | null;
+  /**
+   * Of a two-pack whose sheet gives no longest time without abrading: when it is fully cured, by its sheet or the usual
+   * week, and is to be abraded. Null for the others.
+   */
+  readonly abradeFrom: number | null;
   readonly immersionAt: number | null;
   /** After the longest time to the water it may no longer be immersed as it is. */
   readonly immersionUntil: number | null;
@@ -32,6 +37,9 @@ export interface ClockInputs {
   readonly lowestC: number;
   readonly highestC: number;
 }
+
+/** A two-pack is fully cured in about a week. [CP] */
+const USUAL_CURE_MS = 7 * 24 * 3_600_000;
 
 const table = (t: TimeTable | null | undefined) => (t ? { table: t } : {});
 
@@ -73,6 +81,8 @@ export function coatClocks(options: {
         ...cure,
       })
     : null;
+  const curedAt = reached(sheet.fullCure);
+  const unlimited = sheet.parts.length > 1 && times !== null && times.tackLimit === null;
   const last = temps[temps.length - 1] as TempSample;
   const knownUntil = hours[hours.length - 1]?.at ?? last.at;
   const until = Math.min(knownUntil, window?.bondsUntil ?? window?.opensAt ?? last.at);
@@ -87,7 +97,8 @@ export function coatClocks(options: {
     touchDryAt: reached(sheet.touchDry),
     sand: sandableAt({ finishedAt, temps, tests: coat.handTests, ...table(sheet.sandable), ...cure }),
     handleAt: reached(sheet.handle),
-    curedAt: reached(sheet.fullCure),
+    curedAt,
+    abradeFrom: unlimited ? (sheet.fullCure ? curedAt : finishedAt + USUAL_CURE_MS) : null,
     immersionAt: reached(sheet.immersion),
     immersionUntil: runsOut(sheet.immersionMax),
     inputs: {

@@ -101,6 +101,7 @@ export function windowState(
   if (window.opensAt === null || now < window.opensAt) return 'shut';
   if (window.closesAt !== null && now > window.closesAt) return 'closed';
   if (clocks.alwaysAbrade) return 'abrade';
+  if (clocks.abradeFrom !== null && now > clocks.abradeFrom && !isOnByHand(window, now)) return 'abrade';
   if (window.bondsUntil !== null && now > window.bondsUntil) return isOnByHand(window, now) ? 'bonds' : 'abrade';
   return 'bonds';
 }

@@ -1,14 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  coatsForFilm,
   deadVolumeOfProfile,
   dryFilmMicron,
   layerQuantities,
   litresNeeded,
+  litresPerM2,
   MIL_MICRON,
   spreadingRateM2PerL,
   SQUARE_FOOT_M2,
   US_GALLON_L,
+  USUAL_LOSS,
   wetFilmMicron,
   type Layer,
   type SheetBody,
@@ -121,5 +124,36 @@ describe('the dead volume of a blast profile', () => {
     const on = (deadVolumeLPerM2: number) =>
       litresNeeded({ areaM2: 1, dftMicron: 50, solids: 0.5, loss: 0, deadVolumeLPerM2 });
     expect(on(deadVolumeOfProfile({ profileMicron: 75 })) - on(0)).toBeCloseTo(0.1, 9);
+  });
+});
+
+describe('coats for a film, and cans', () => {
+  it('are whole: 300 µm at 75 a coat is 4, 301 is 5 [common practice: ceil(total / per coat)]', () => {
+    expect(coatsForFilm({ totalMicron: 300, perCoatMicron: 75 })).toBe(4);
+    expect(coatsForFilm({ totalMicron: 301, perCoatMicron: 75 })).toBe(5);
+    // A sum of tenths is no reason for one more.
+    expect(coatsForFilm({ totalMicron: 0.1 + 0.2, perCoatMicron: 0.1 })).toBe(3);
+    expect(() => coatsForFilm({ totalMicron: 300, perCoatMicron: 0 })).toThrow(/film of a coat/);
+  });
+  it('a can of 400 mL that covers 1.2 m² once is 3 cans for 3 m², whatever its solids', () => {
+    const can = {
+      solids: 0.1,
+      soldIn: 'aerosol' as const,
+      canCoversM2: 1.2,
+      packs: [{ name: 'can', sizeL: 0.4, priceMinor: null }],
+    };
+    const litres = litresPerM2({ layer: { dftMicron: 15, loss: 0.4, deadVolumeLPerM2: 0 }, sheet: can }) * 3;
+    expect(litres / 0.4).toBeCloseTo(2.5, 9);
+    // Without the figure of the can it is reckoned like a tin: 15 µm of 10 % solids, 40 % lost, is 0.25 L a m².
+    const { canCoversM2: _, ...unsaid } = can;
+    expect(litresPerM2({ layer: { dftMicron: 15, loss: 0.4, deadVolumeLPerM2: 0 }, sheet: unsaid })).toBeCloseTo(
+      0.25,
+      9,
+    );
+  });
+  it('conventional spray loses more than airless [common practice]', () => {
+    expect([USUAL_LOSS.brush, USUAL_LOSS.roller, USUAL_LOSS.spray, USUAL_LOSS.conventional]).toEqual([
+      0.05, 0.1, 0.25, 0.4,
+    ]);
   });
 });

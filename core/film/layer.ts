@@ -33,15 +33,32 @@ export interface LayerPerM2 {
 /** The figures of a coat that tell what it takes. */
 export type Taking = Pick<Layer, 'dftMicron' | 'loss' | 'deadVolumeLPerM2'> & Pick<Layer, 'absorption' | 'stripe'>;
 
+/** What of a sheet tells how far its paint goes. */
+export type TakenFrom = Pick<SheetBody, 'solids'> & Partial<Pick<SheetBody, 'soldIn' | 'canCoversM2' | 'packs'>>;
+
+/**
+ * The can of a product that is sold in spray cans: litres in it, and m² it covers once; null for the others, and where its
+ * sheet does not say.
+ * @example sprayCan({ solids: 0.2, soldIn: 'aerosol', canCoversM2: 1.2, packs: [{ sizeL: 0.4 }] }) // → { sizeL: 0.4, coversM2: 1.2 }
+ */
+export function sprayCan({ soldIn, canCoversM2, packs }: TakenFrom): { sizeL: number; coversM2: number } | null {
+  const sizeL = packs?.[0]?.sizeL;
+  return soldIn === 'aerosol' && canCoversM2 && sizeL ? { sizeL, coversM2: canCoversM2 } : null;
+}
+
 /**
  * Unthinned mixed paint that a coat takes, L a m²: its film and the dead volume, what is lost on the way, what soaks in
  * and its stripe coat.
  * @throws RangeError on impossible input
  * @example litresPerM2({ layer, sheet }) * 9 // → 2
  */
-export function litresPerM2({ layer, sheet }: { layer: Taking; sheet: Pick<SheetBody, 'solids'> }): number {
+export function litresPerM2({ layer, sheet }: { layer: Taking; sheet: TakenFrom }): number {
   const { dftMicron, loss, deadVolumeLPerM2 } = layer;
-  const plain = litresNeeded({ areaM2: 1, dftMicron, solids: sheet.solids, loss, deadVolumeLPerM2 });
+  // A can of spray covers what it says it does: nobody pours it, and what flies off is in that figure.
+  const can = sprayCan(sheet);
+  const plain = can
+    ? can.sizeL / can.coversM2
+    : litresNeeded({ areaM2: 1, dftMicron, solids: sheet.solids, loss, deadVolumeLPerM2 });
   return plain * (1 + notNegative(layer.absorption ?? 0, 'What soaks in') + (layer.stripe ? STRIPE_SHARE : 0));
 }
 

@@ -66,8 +66,17 @@ export function litresNeeded(options: {
   return (areaM2 * dryLPerM2) / shareAboveZero(solids, 'Volume solids') / (1 - shareBelowOne(loss, 'Loss'));
 }
 
-/** Usual share of paint lost on the way to the surface. Brush 5 %, roller 10 %, airless 25 %. [CP] */
-export const USUAL_LOSS = { brush: 0.05, roller: 0.1, spray: 0.25 } as const;
+/** Usual share of paint lost on the way to the surface. Brush 5 %, roller 10 %, airless 25 %, conventional spray 40 %. [CP] */
+export const USUAL_LOSS = { brush: 0.05, roller: 0.1, spray: 0.25, conventional: 0.4 } as const;
 
 /** Usual rate of work, m² an hour for one painter. Middle of the ranges of the trade. [M] */
-export const USUAL_RATE_M2_PER_H = { brush: 4, roller: 10, spray: 60 } as const;
+export const USUAL_RATE_M2_PER_H = { brush: 4, roller: 10, spray: 60, conventional: 25 } as const;
+
+/**
+ * Coats that a film takes when one builds only so much: whole ones, the last as thick as the others. [P: standard coating arithmetic]
+ * @throws RangeError on films of zero or less
+ * @example coatsForFilm({ totalMicron: 300, perCoatMicron: 75 }) // → 4
+ */
+export function coatsForFilm({ totalMicron, perCoatMicron }: { totalMicron: number; perCoatMicron: number }): number {
+  return Math.ceil(positive(totalMicron, 'The film wanted') / positive(perCoatMicron, 'The film of a coat') - 1e-9);
+}

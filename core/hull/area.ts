@@ -69,7 +69,14 @@ export interface AreaInputs {
   readonly draftM?: number;
   readonly openingsM2?: number;
   readonly bandM?: number;
+  /** Planks lap over one another: more skin than the plain hull. */
+  readonly lapped?: boolean;
 }
+
+/** Skin that lapped planking has more than a plain one, share: the middle of 8 to 12 %. [M] */
+export const LAPPED_SHARE = 0.1;
+/** Kinds of zones that planking makes. */
+const PLANKED: readonly DimensionedKind[] = ['underwater', 'topsides'];
 
 export type DimensionedKind = 'underwater' | 'topsides' | 'deck' | 'bootTop';
 export const DIMENSIONED_KINDS: readonly DimensionedKind[] = ['underwater', 'topsides', 'deck', 'bootTop'];
@@ -140,11 +147,18 @@ export function areaFromDimensions(options: {
   inputs?: AreaInputs;
 }): ZoneArea {
   const { areaM2, ...working } = BY_DIMENSIONS[options.kind](options.boat, options.inputs ?? {});
+  const laps = options.inputs?.lapped && PLANKED.includes(options.kind) ? LAPPED_SHARE : 0;
   return {
-    areaM2,
+    areaM2: areaM2 * (1 + laps),
     share: DIMENSIONS_SHARE,
     working: {
       ...working,
+      ...(laps > 0
+        ? {
+            formula: `(${working.formula}) × (1 + laps)`,
+            inputs: [...working.inputs, { name: 'laps of the planking', value: laps, quantity: 'share' as const }],
+          }
+        : {}),
       source: { label: 'CP' },
       mattersMost: 'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.',
     },

@@ -323,8 +323,6 @@ interface AreaBy {
   readonly area: (question: AreaQuestion) => ZoneArea;
   /** It tells of both sides of the hull; a zone of one side takes its share. */
   readonly ofWholeHull: boolean;
-  /** Zones by a method of the same group share its error; null: each is measured on its own. */
-  readonly errorGroup: string | null;
 }
 
 /** Every way to an area. */
@@ -333,44 +331,37 @@ export const AREA_BY: Readonly<Record<AreaMethod, AreaBy>> = {
     isMeasured: ({ kind }) => isDimensioned(kind),
     area: byDimensions,
     ofWholeHull: true,
-    errorGroup: 'dimensions',
   },
-  denny: { isMeasured: ({ area }) => area.denny != null, area: byDenny, ofWholeHull: true, errorGroup: 'dimensions' },
+  denny: { isMeasured: ({ area }) => area.denny != null, area: byDenny, ofWholeHull: true },
   girths: {
     isMeasured: ({ area }) => (area.girths?.stations ?? []).filter((s) => s.halfGirthM !== null).length >= 2,
     area: ({ area }) => byGirths(area.girths ?? null),
     ofWholeHull: true,
-    errorGroup: null,
   },
   offsets: {
     isMeasured: ({ hull }) => (hull?.offsets ?? null) !== null,
     area: ({ kind, area, hull = NO_MODEL }) => byOffsets(hull.offsets, area.offsets ?? usualRange(kind)),
     ofWholeHull: true,
-    errorGroup: 'offsets',
   },
   mesh: {
     isMeasured: ({ hull }) => (hull?.mesh ?? null) !== null,
     area: ({ kind, area, hull = NO_MODEL }) => byMesh(hull.mesh, area.mesh?.part ?? usualPart(kind)),
     ofWholeHull: true,
-    errorGroup: 'mesh',
   },
   shapes: {
     isMeasured: ({ area }) => (area.shapes ?? []).length > 0,
     area: ({ area }) => byShapes(area.shapes ?? []),
     ofWholeHull: false,
-    errorGroup: null,
   },
   typed: {
     isMeasured: ({ area }) => area.typed !== null,
     area: ({ area }) => byHand(area),
     ofWholeHull: false,
-    errorGroup: null,
   },
   calibrated: {
     isMeasured: ({ area }) => area.calibrated != null,
     area: ({ area }) => byPaint(area),
     ofWholeHull: false,
-    errorGroup: null,
   },
-  band: { isMeasured: ({ area }) => area.band != null, area: byBand, ofWholeHull: false, errorGroup: null },
+  band: { isMeasured: ({ area }) => area.band != null, area: byBand, ofWholeHull: false },
 };

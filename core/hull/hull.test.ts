@@ -30,6 +30,14 @@ describe('areas from principal dimensions [CP, printed in many paint guides]', (
     expect(deckAreaM2({ ...sloop, openingsM2: 2 })).toBeCloseTo(20.32, 6);
     expect(bootTopAreaM2({ ...sloop, bandM: 0.15 })).toBeCloseTo(2.895, 6);
   });
+  it('lapped planking adds a tenth to bottom and topsides, and says so [from memory: 8 to 12 %]', () => {
+    const of = (kind: 'underwater' | 'topsides' | 'deck', lapped: boolean) =>
+      areaFromDimensions({ kind, boat: sloop, inputs: { lapped } });
+    expect(of('underwater', true).areaM2).toBeCloseTo(26.1225 * 1.1, 6);
+    expect(of('topsides', true).areaM2).toBeCloseTo(26.67 * 1.1, 6);
+    expect(of('deck', true).areaM2).toBe(of('deck', false).areaM2);
+    expect(of('underwater', true).working.inputs.map((i) => i.name)).toContain('laps of the planking');
+  });
   it('tells its working, and whether keel and rudder are in it', () => {
     const whole = areaFromDimensions({ kind: 'underwater', boat: sloop });
     const canoe = areaFromDimensions({ kind: 'underwater', boat: sloop, inputs: { draftM: 0.5 } });

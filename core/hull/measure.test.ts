@@ -269,6 +269,7 @@ describe('shapes [P: plane and solid geometry; foil factor M]', () => {
     [{ kind: 'cone', diameterAM: 2, diameterBM: 2, lengthM: 4 }, 8 * Math.PI],
     [{ kind: 'foil', rootM: 0.8, tipM: 0.6, spanM: 1 }, 2.05 * 0.7],
     [{ kind: 'box', lengthM: 2, widthM: 1, heightM: 0.5 }, 2 + 3],
+    [{ kind: 'box', lengthM: 2, widthM: 1, heightM: 0.5, lids: 1 }, 4 + 3],
     [{ kind: 'frame', lengthM: 3, depthM: 0.1, thicknessM: 0.02 }, 3 * 0.22],
   ])('%j', (figure, area) => {
     expect(shapeArea(figure)).toBeCloseTo(area, 9);
@@ -277,6 +278,7 @@ describe('shapes [P: plane and solid geometry; foil factor M]', () => {
     [{ kind: 'rectangle', lengthM: 0, widthM: 1 }, /Length must be more than zero/],
     [{ kind: 'cylinder', diameterM: 1, lengthM: 1, ends: 3 }, /two ends/],
     [{ kind: 'cone', diameterAM: 0, diameterBM: 0, lengthM: 1 }, /One of the diameters/],
+    [{ kind: 'box', lengthM: 1, widthM: 1, heightM: 1, lids: 2 }, /one lid/],
   ])('refuses %j', (figure, message) => {
     expect(() => shapeArea(figure)).toThrow(message);
   });

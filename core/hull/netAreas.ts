@@ -1,7 +1,7 @@
 import type { ZoneArea } from './area';
-import { combineAreas } from './uncertainty';
+import { combineAreas, errorGroup } from './uncertainty';
 import type { AreaQuestion } from './areaMethods';
-import { errorGroup, zoneArea } from './zoneArea';
+import { zoneArea } from './zoneArea';
 import { Impossible } from '../impossible';
 import type { HullModel } from '../model/area';
 import { PATCHES } from '../model/surface';

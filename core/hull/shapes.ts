@@ -15,8 +15,14 @@ export type ShapeFigure =
   | { readonly kind: 'cone'; readonly diameterAM: number; readonly diameterBM: number; readonly lengthM: number }
   /** Keel or rudder: both faces. `rootM` and `tipM` are its chords. */
   | { readonly kind: 'foil'; readonly rootM: number; readonly tipM: number; readonly spanM: number }
-  /** Inside of a box, its lid left out. */
-  | { readonly kind: 'box'; readonly lengthM: number; readonly widthM: number; readonly heightM: number }
+  /** Inside of a box: floor and walls, and its lid where that is painted too; left out: it is not. */
+  | {
+      readonly kind: 'box';
+      readonly lengthM: number;
+      readonly widthM: number;
+      readonly heightM: number;
+      readonly lids?: number;
+    }
   /** Frame or stringer standing proud: both faces and the edge. */
   | { readonly kind: 'frame'; readonly lengthM: number; readonly depthM: number; readonly thicknessM: number };
 export type ShapeKind = ShapeFigure['kind'];
@@ -36,6 +42,9 @@ export const SHAPE_KINDS = [
 
 /** Wetted area of a foil over its planform, both faces with the bulge of its section. [M] */
 export const FOIL_FACTOR = 2.05;
+
+/** Figures that are counted, not measured: none where left out. */
+export const COUNTED_FIGURES: readonly string[] = ['ends', 'lids'];
 
 /** What the figures of each shape are called, in the order they are asked. */
 export const SHAPE_FIGURES: Record<ShapeKind, readonly (readonly [key: string, name: string])[]> = {
@@ -76,6 +85,7 @@ export const SHAPE_FIGURES: Record<ShapeKind, readonly (readonly [key: string, n
     ['lengthM', 'length'],
     ['widthM', 'width'],
     ['heightM', 'height'],
+    ['lids', 'lid'],
   ],
   frame: [
     ['lengthM', 'length'],
@@ -125,11 +135,14 @@ export function shapeArea(shape: ShapeFigure): number {
         ((p(shape.rootM, 'chord at root') + notNegative(shape.tipM, 'Chord at tip')) / 2) *
         p(shape.spanM, 'span')
       );
-    case 'box':
+    case 'box': {
+      const lids = notNegative(shape.lids ?? 0, 'The lid');
+      if (lids !== 0 && lids !== 1) throw new Impossible('A box has one lid: paint it or not.');
       return (
-        p(shape.lengthM, 'length') * p(shape.widthM, 'width') +
+        (1 + lids) * p(shape.lengthM, 'length') * p(shape.widthM, 'width') +
         2 * (shape.lengthM + shape.widthM) * p(shape.heightM, 'height')
       );
+    }
     case 'frame':
       return p(shape.lengthM, 'length') * (2 * p(shape.depthM, 'depth') + notNegative(shape.thicknessM, 'Thickness'));
   }

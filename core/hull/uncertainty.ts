@@ -1,4 +1,5 @@
 import { finite, notNegative } from '../guard';
+import type { AreaMethod } from '../model/area';
 
 /** An area with its ± as a share, 95 % half-width. What shares a `group` shares its error: it was measured with the same figure. */
 export interface UncertainArea {
@@ -35,4 +36,20 @@ export function spreadOf(areasM2: readonly number[]): number | null {
   if (areasM2.length < 2) return null;
   const mean = areasM2.reduce((a, b) => a + b, 0) / areasM2.length;
   return (Math.max(...areasM2) - Math.min(...areasM2)) / mean;
+}
+
+/** Methods that work on the boat's own dimensions, or on one measured hull: what is wrong there is wrong in every zone. */
+const ERROR_GROUPS: Partial<Record<AreaMethod, string>> = {
+  dimensions: 'dimensions',
+  denny: 'dimensions',
+  offsets: 'offsets',
+  mesh: 'mesh',
+};
+
+/**
+ * Zones by methods of one group share its error; null: each is measured on its own.
+ * @example errorGroup('denny') // → 'dimensions'
+ */
+export function errorGroup(method: AreaMethod): string | null {
+  return ERROR_GROUPS[method] ?? null;
 }

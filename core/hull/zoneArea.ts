@@ -80,8 +80,3 @@ export function areaBy(question: AreaQuestion, method: AreaMethod): ZoneArea {
     },
   };
 }
-
-/** Zones by one of these share its error. Null: measured on its own. */
-export function errorGroup(method: AreaMethod): string | null {
-  return AREA_BY[method].errorGroup;
-}

@@ -1,3 +1,5 @@
+import type { AreaMethod } from './area';
+
 export const ZONE_KINDS = [
   'underwater',
   'keel',
@@ -116,6 +118,8 @@ export interface Surface {
   readonly areaM2: number;
   /** ± as a share. */
   readonly areaShare: number;
+  /** How its area was found: zones by one measuring share its error. */
+  readonly area?: { readonly method: AreaMethod };
   /** The zone a patch is part of. */
   readonly parentId?: string | null;
   readonly patchKind?: PatchKind | null;

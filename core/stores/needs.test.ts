@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { layer, barrier, copper, needsOf, zone, coatOn, lot, sheetOf } from './needs.fixture';
+import { layer, barrier, copper, needsOf, zone, coatOn, lot, revisionById, sheetOf } from './needs.fixture';
 import {
   batchesFor,
+  coatNeeds,
   cheaperProducts,
   consumablesFor,
   jobList,
@@ -12,12 +13,14 @@ import {
   shareShelf,
   shoppingLists,
   structureIsOpen,
+  sumNeeds,
   USUAL_CONSUMABLES,
   workOf,
   type CoatNeed,
   type JobProduct,
   type Lot,
   type SheetBody,
+  type Surface,
 } from '../index';
 import { sheet } from '../sheet/example.fixture';
 
@@ -78,6 +81,20 @@ describe('what coats still to go on take', () => {
       structureIsOpen(work('underStand')),
       structureIsOpen({}),
     ]).toEqual([true, false, false, false]);
+  });
+});
+
+describe('the error of areas found from the same dimensions', () => {
+  it('is shared: two zones are as unsure together as one of both', () => {
+    const one = { name: 'One', areaM2: 10, areaShare: 0.15, area: { method: 'dimensions' as const } };
+    const zones = [zone('a', one), zone('b', { ...one, name: 'Two' })];
+    const builds = zones.map((z) => ({ surfaceId: z.id, layers: [layer(barrier)] }));
+    const sigma = (surfaces: Surface[]) =>
+      sumNeeds(coatNeeds({ surfaces, buildUps: builds, coats: [], revisionById }).needs, 0).sigmaL;
+    // 10 m² at 100 µm, 50 % solids, 10 % lost: 2.222 L each; ± 15 % of 4.444 L as two σ is 0.333 L.
+    expect(sigma(zones)).toBeCloseTo((4.4444 * 0.15) / 2, 4);
+    const taped = zones.map((z) => ({ ...z, area: { method: 'girths' as const } }));
+    expect(sigma(taped)).toBeCloseTo(((2.2222 * 0.15) / 2) * Math.SQRT2, 4);
   });
 });
 

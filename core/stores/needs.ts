@@ -1,3 +1,4 @@
+import { errorGroup } from '../hull/uncertainty';
 import { coatOf, type Coat } from '../coat/fold';
 import { blockingWork } from '../coat/zoneState';
 import type { BuildUp } from '../model/buildUp';
@@ -182,7 +183,7 @@ export function zoneNeeds({
     const brought = on ? broughtTo(on, surface.id, wholeL, wholeOf) : 0;
     const likelyL = Math.max(0, wholeL - brought);
     needs.push({
-      zone: surface.id,
+      zone: (surface.area && errorGroup(surface.area.method)) ?? surface.id,
       surfaceId: surface.id,
       zoneName: surface.name,
       layerId: layer.id,

@@ -5,6 +5,7 @@ import { packCostMinor, packParts, productPacks, type ProductPurchase } from './
 
 /** A coat that is still to go on, as far as buying cares. */
 export interface CoatToBuy {
+  /** What shares the error of its area: its zone, or all zones of one measuring. */
   readonly zone: string;
   /** Behind or ahead of its zone: its paint is held back unmixed. */
   readonly patch: boolean;

@@ -99,7 +99,7 @@ export interface SchoolFigures {
   /** Hours of painting and of abrading for one person. */
   readonly paintH: number;
   readonly abradeH: number;
-  /** Shortest time between two coats that the weather must hold for, from the first start; null where no coat must meet one. */
+  /** Shortest time in which a coat can be started on the one beneath, once that is wholly on; null where no coat must meet one. */
   readonly narrowestWindowH: number | null;
   /** Days from the first coat until the last may meet the water, or is fully cured. Null where a sheet gives no times. */
   readonly days: number | null;
@@ -146,13 +146,14 @@ export function schoolFigures({
           table,
           tempC,
           kind: 'minimum',
-          ...(below.sheet.minCureC === null ? {} : { minCureC: below.sheet.minCureC }),
+          ...cureOf(below.sheet),
         }),
       );
       at += Math.max(0, ...wait);
       if (layer.prep === 'tackWindow' && times?.tackLimit) {
+        // The limit runs from the first panel of the coat beneath, the wait from its last.
         const until = hoursAtTemperature({ table: times.tackLimit, tempC, kind: 'maximum' });
-        const width = until - Math.max(0, ...wait);
+        const width = Math.max(0, until - (paint[i - 1] as number) - Math.max(0, ...wait));
         narrowest = narrowest === null ? width : Math.min(narrowest, width);
       }
     }
@@ -163,7 +164,7 @@ export function schoolFigures({
   const end = last ? (last.sheet.immersion ?? last.sheet.fullCure) : null;
   const days =
     last && without.length === 0 && end && Number.isFinite(at)
-      ? (at + hoursAtTemperature({ table: end, tempC, kind: 'minimum' })) / 24
+      ? (at + hoursAtTemperature({ table: end, tempC, kind: 'minimum', ...cureOf(last.sheet) })) / 24
       : null;
   return {
     coats: layers.length,
@@ -204,7 +205,7 @@ export function airAsked({ layers, tempC }: { layers: readonly Pick<SheetLayer, 
           table: sheet.touchDry,
           tempC,
           kind: 'minimum',
-          ...(sheet.minCureC === null ? {} : { minCureC: sheet.minCureC }),
+          ...cureOf(sheet),
         })
       : null,
   );
@@ -228,6 +229,9 @@ export function airAsked({ layers, tempC }: { layers: readonly Pick<SheetLayer, 
     touchDryH: strictest(dry, Math.max),
   };
 }
+
+/** Below its lowest cure temperature a wait stands still. */
+const cureOf = (sheet: SheetLayer['sheet']) => (sheet.minCureC === null ? {} : { minCureC: sheet.minCureC });
 
 /** The hour at which work of so many hours ends when people only work the first hours of a day. */
 function worked(fromH: number, hours: number, workH: number): number {

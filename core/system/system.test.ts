@@ -247,8 +247,13 @@ describe('schools', () => {
   it('by hand, 10 m² rolled at 20 °C: 1 h a coat, 5 h between coats against 16 h to sand', () => {
     const area = { areaM2: 10, areaShare: 0, tempC: 20 };
     const chemical = schoolFigures({ ...area, layers: inSchool(layers, 'chemical') });
-    // Window at 20 °C: tack limit 24 h less the shortest 5 h.
-    expect(chemical.narrowestWindowH).toBeCloseTo(19, 9);
+    // Window at 20 °C: tack limit 24 h from the first panel, less the hour to put it on, less the shortest 5 h.
+    expect(chemical.narrowestWindowH).toBeCloseTo(18, 9);
+    // Forty hours of painting leave none.
+    expect(schoolFigures({ ...area, areaM2: 400, layers: inSchool(layers, 'chemical') }).narrowestWindowH).toBe(0);
+    // Below its lowest cure temperature the last coat never meets the water.
+    const cold = layers.map((l) => ({ ...l, sheet: { ...l.sheet, minCureC: 12 } }));
+    expect(schoolFigures({ ...area, tempC: 10, layers: inSchool(cold, 'chemical') }).days).toBeNull();
     // 0–1, wait 5 → 6–7, wait 5 → 12, next morning 24–25, wait 5 → 30–31, and 72 h to the water: 103 h.
     expect(chemical.days).toBeCloseTo((31 + 72) / 24, 9);
     expect(chemical.abradeH).toBe(0);

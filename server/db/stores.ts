@@ -44,7 +44,6 @@ export function boatCall({ boat, jobs, surfaces, hull, buildUps, entries, sheets
       boatId: boat.id,
       name: boat.name,
       launchOn: job?.inOn ?? null,
-      currency: job?.currency ?? 'EUR',
       needs: [...needs],
     },
     timeZone: boat.timeZone,

@@ -24,7 +24,12 @@ export const SHEET_KIND_WORDS: Record<SheetKind, string> = {
   converter: 'Rust converter',
 };
 
-export const METHOD_WORDS = { brush: 'Brush', roller: 'Roller', spray: 'Spray' } as const;
+export const METHOD_WORDS = {
+  brush: 'Brush',
+  roller: 'Roller',
+  spray: 'Airless spray',
+  conventional: 'Conventional spray',
+} as const;
 
 export const STATE_WORDS: Record<ZoneState, string> = {
   noBuildUp: 'no build-up',

@@ -41,13 +41,18 @@ export function windowLine(status: ZoneStatus, { at, zone }: Pick<Saying, 'at' |
       return window?.bonds === false ? `${from}; no bonding window, it is too cold` : from;
     }
     case 'bonds': {
-      if (window?.status.bondsUntil === 'notOnSheet') return 'may go on; the sheet gives no longest time';
+      if (window?.status.bondsUntil === 'notOnSheet') {
+        const cured = status.clocks?.abradeFrom;
+        return `may go on; no longest time on the sheet${cured ? `, abrade once it is cured, ${when(cured)}` : ''}`;
+      }
       if (window?.bondsUntil && window.byHandUntil && at > window.bondsUntil)
         return `by thumb it still bonds, until ${when(window.byHandUntil)}; worked out it did until ${when(window.bondsUntil)}`;
       return window?.bondsUntil ? `bonds as is until ${when(window.bondsUntil)}` : 'bonds as is beyond the forecast';
     }
     case 'abrade':
       if (status.clocks?.alwaysAbrade) return 'abrade first: the sheet always asks for it';
+      if (status.clocks?.abradeFrom && at > status.clocks.abradeFrom)
+        return 'abrade first: it is cured, and its sheet gives no longest time';
       return window?.bondsUntil ? `abrade first: it bonded as is until ${when(window.bondsUntil)}` : 'abrade first';
     case 'closed':
       return `closed since ${when(window?.closesAt ?? at)}: treat it as an old coating`;

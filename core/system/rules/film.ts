@@ -1,4 +1,4 @@
-import type { PaintMethod } from '../../model/paintMethod';
+import { isSpray, type PaintMethod } from '../../model/paintMethod';
 import type { SheetBody } from '../../model/sheet';
 import {
   chemistryOf,
@@ -34,10 +34,10 @@ export const filmTooThick: Rule = (stack) =>
 /** What one coat can build, µm dry: epoxy 75 by roller, 200 airless; surfacer 500 sprayed; enamel 40; two-pack topside rolled thin 40. [CP] */
 function buildable(sheet: SheetBody, method: PaintMethod): number | null {
   const chemistry = chemistryOf(sheet);
-  if (sheet.kind === 'filler') return method === 'spray' ? 500 : null;
+  if (sheet.kind === 'filler') return isSpray(method) ? 500 : null;
   if (chemistry === 'epoxy') return method === 'spray' ? 200 : 75;
   if (chemistry === 'alkyd') return 40;
-  if (chemistry === 'polyurethane' && sheet.kind === 'topcoat') return method === 'spray' ? 60 : 40;
+  if (chemistry === 'polyurethane' && sheet.kind === 'topcoat') return isSpray(method) ? 60 : 40;
   return null;
 }
 
@@ -50,7 +50,7 @@ export const methodCannotBuild: Rule = (stack) =>
     const sheetMost = largestFilm(layer.sheet, method);
     // A tenth either way is within what a hand does; over the sheet's own limit another rule speaks.
     if (most === null || filmOf(layer) <= most * 1.1 || (sheetMost !== null && filmOf(layer) > sheetMost)) return [];
-    const by = { brush: 'a brush', roller: 'a roller', spray: 'a spray gun' }[method];
+    const by = { brush: 'a brush', roller: 'a roller', spray: 'an airless gun', conventional: 'a spray gun' }[method];
     return [
       finding(
         'methodCannotBuild',

@@ -22,7 +22,8 @@ import { weatherAt } from '#core/air/weather';
 import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
-import { save, useNamed, type BoatView } from '../../data/store';
+import { save, useNamed, useStores, type BoatView } from '../../data/store';
+import { USUAL_RULES } from '#contracts/rows/stores';
 import { attempt } from '../../parts/attempt';
 import { Choice, QuantityField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
@@ -250,7 +251,7 @@ function useSchools(view: BoatView, surface: SurfaceRow) {
         stops: found.filter((f) => f.severity === 'stop').length,
       };
     }).value;
-  const currency = job?.currency ?? 'EUR';
+  const { currency } = useStores().stores?.rules ?? USUAL_RULES;
   return { boat, job, choices, choose, tempC, setTemp, ways, figuresOf, currency };
 }
 

@@ -149,7 +149,7 @@ describe('the shelf as it stands', () => {
         { sheetId: 's', part: 'Base', litres: 0.75, at: 5 },
         { sheetId: 's', part: 'Hardener', litres: 0.25, at: 5 },
       ],
-      boats: [{ boatId: 'x', name: '', launchOn: null, currency: 'EUR', needs: [] }],
+      boats: [{ boatId: 'x', name: '', launchOn: null, needs: [] }],
       rules: USUAL_RULES,
     };
     const { lots, shared } = shelfOf(stores, () => sheet);

@@ -33,7 +33,7 @@ function useJob(view: BoatView): Job {
   const { stores, error } = useStores();
   const sheetOf = useSheetOf();
   const { boat, surfaces, buildUps, coats, sheetById, jobs } = view;
-  const chance = stores?.rules.chance ?? USUAL_RULES.chance;
+  const { chance, currency } = stores?.rules ?? USUAL_RULES;
   const onHand = useMemo(
     () => (stores ? shelfOf(stores, sheetOf).shared.callable.get(boat.id) : undefined),
     [stores, sheetOf, boat.id],
@@ -67,10 +67,10 @@ function useJob(view: BoatView): Job {
         }),
       shelfKnown,
       chance,
-      currency: job?.currency ?? 'EUR',
+      currency,
       choices: job?.choices ?? USUAL_CHOICES,
     }),
-    [zones, coats, sheetById, boat.waters, sheetOf, onHand, chance, shelfKnown, job],
+    [zones, coats, sheetById, boat.waters, sheetOf, onHand, chance, currency, shelfKnown, job],
   );
 }
 

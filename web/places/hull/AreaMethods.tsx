@@ -10,7 +10,7 @@ import type { ZoneArea } from '#core/hull/area';
 import type { BoatView } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { Fig } from '../../parts/Fig';
-import { FormNumber, FormQuantity, FormSelect } from '../../parts/form';
+import { FormNumber, FormQuantity, FormTick, FormSelect } from '../../parts/form';
 import { Why } from '../../parts/Why';
 import { AREA_METHOD_WORDS, MESH_PART_WORDS, WEAR_WORDS } from '../../parts/choiceWords';
 import { shareWords } from '../../parts/words';
@@ -185,7 +185,20 @@ function TypedFigures() {
   );
 }
 
-function DimensionFigures({ question, view, surfaceId }: FiguresOf) {
+function DimensionFigures(props: FiguresOf) {
+  const { kind } = props.question;
+  return (
+    <>
+      <OwnDimension {...props} />
+      {(kind === 'underwater' || kind === 'topsides') && (
+        <FormTick name="area.dimensions.lapped" label="Lapped planking: a tenth more skin" />
+      )}
+    </>
+  );
+}
+
+/** What the zone itself adds to the boat's dimensions. */
+function OwnDimension({ question, view, surfaceId }: FiguresOf) {
   if (question.kind === 'underwater') {
     const keelsApart = view.surfaces.some(
       (s) => s.id !== surfaceId && !s.parentId && (s.kind === 'keel' || s.kind === 'rudder'),

@@ -2,7 +2,15 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { SHAPE_FIGURES, SHAPE_KINDS, shapeArea, sumShapes, type ShapeFigure, type ShapeKind } from '#core/hull/shapes';
+import {
+  COUNTED_FIGURES,
+  SHAPE_FIGURES,
+  SHAPE_KINDS,
+  shapeArea,
+  sumShapes,
+  type ShapeFigure,
+  type ShapeKind,
+} from '#core/hull/shapes';
 import type { NamedShape } from '#core/model/area';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
@@ -108,7 +116,15 @@ function ShapeFigures({ s, form, i }: { s: Draft; form: ReturnType<typeof useSha
         onPick={(kind) => form.change(s.id, { kind })}
       />
       {SHAPE_FIGURES[s.kind].map(([key, words]) =>
-        key === 'ends' ? (
+        key === 'lids' ? (
+          <SelectField
+            key={key}
+            label="Its lid"
+            options={optionsOf({ '0': 'not painted', '1': 'painted too' })}
+            value={String(s.figures.lids ?? 0)}
+            onPick={(v) => form.change(s.id, { figures: { ...s.figures, lids: Number(v) } })}
+          />
+        ) : key === 'ends' ? (
           <SelectField
             key={key}
             label="Ends painted"
@@ -226,7 +242,9 @@ function draftOf({ figure, ...shape }: NamedShape): Draft {
 
 /** Null while a figure is missing or cannot be read. */
 function shapeOf({ kind, figures, ...draft }: Draft): NamedShape | null {
-  const needed = SHAPE_FIGURES[kind].map(([key]) => [key, figures[key] ?? (key === 'ends' ? 0 : null)] as const);
+  const needed = SHAPE_FIGURES[kind].map(
+    ([key]) => [key, figures[key] ?? (COUNTED_FIGURES.includes(key) ? 0 : null)] as const,
+  );
   const complete =
     needed.every(([, v]) => v !== null && Number.isFinite(v)) &&
     draft.count !== null &&

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
+import { sprayCan } from '#core/film/layer';
 import type { Batch } from '#core/mix/splitBatch';
-import { plainNumber, pouringUnit, ratioShown } from '#core/units/format';
+import { counted, plainNumber, pouringUnit, ratioShown } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
 import type { Stint } from '../../data/targets';
@@ -21,6 +22,8 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
         Type the area or the litres that are still wanted.
       </p>
     );
+  const can = sprayCan(sheet);
+  if (can) return <Cans mix={mix} coversM2={can.coversM2} />;
   if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
   const volumes = batch.parts.map((p) => p.volumeL);
   const masses = batch.parts.map((p) => p.massKg ?? 0);
@@ -59,6 +62,25 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
         </p>
       )}
       <MixedIt mix={mix} boatId={boatId} stint={stint} />
+    </>
+  );
+}
+
+/** Out of spray cans nothing is poured: how many do it. */
+function Cans({ mix, coversM2 }: { mix: Mix; coversM2: number }) {
+  const cans = Math.ceil(mix.doesM2 / coversM2 - 1e-9);
+  return (
+    <>
+      <p className="text-3xl">{counted(cans, 'can')}</p>
+      <p className="py-1.5">
+        One covers <Fig quantity="area" value={coversM2} /> once; <Fig quantity="area" value={mix.doesM2} /> of{' '}
+        <Fig quantity="area" value={mix.wholeM2} />. Nothing is mixed: shake each for two minutes and start the coat.
+      </p>
+      {mix.sheet.caution && (
+        <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">
+          {mix.sheet.caution} Follow the maker’s sheet and your local rules.
+        </p>
+      )}
     </>
   );
 }

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { PER, type ConsumableRule, type Per } from '#core/stores/consumables';
 import type { Stores, YardRules } from '#contracts/rows/stores';
 import { useSubmit } from '../../data/useSubmit';
-import { Choice, FormProblem } from '../../parts/Field';
+import { Choice, FormProblem, TextField } from '../../parts/Field';
 import { PER_WORDS } from '../../parts/choiceWords';
 import { METHOD_WORDS } from '../../parts/words';
 
@@ -69,11 +69,59 @@ export function RulesForm({ stores }: { stores: Stores }) {
           onPick={(c) => void form.write({ chance: Number(c) }, 'Chance changed')}
         />
       </div>
+      <YardFields key={form.rules.version} form={form} />
       <ConsumableTable form={form} />
       <FormProblem message={form.failure?.message ?? form.problem} />
       <RulesButtons form={form} />
       <p className="mt-1 text-sm quiet">The first figures are from memory: change them to what this yard uses.</p>
     </section>
+  );
+}
+
+const timeOf = (min: number) => `${String(Math.floor(min / 60)).padStart(2, '0')}:${String(min % 60).padStart(2, '0')}`;
+/** Minutes after midnight; midnight as an end is the end of the day. */
+function minutesOf(text: string, end: boolean): number {
+  const [h, m] = text.split(':').map(Number);
+  const min = (h ?? Number.NaN) * 60 + (m ?? Number.NaN);
+  return end && min === 0 ? 24 * 60 : min;
+}
+
+/** The working day, in which starts are offered, and the currency of all prices. */
+function YardFields({ form }: { form: ReturnType<typeof useRules> }) {
+  const { rules } = form;
+  const [from, setFrom] = useState(timeOf(rules.workFromMin));
+  const [to, setTo] = useState(timeOf(rules.workToMin % (24 * 60)));
+  const [currency, setCurrency] = useState(rules.currency);
+  const [problem, setProblem] = useState<string | null>(null);
+  const save = () => {
+    const workFromMin = minutesOf(from, false);
+    const workToMin = minutesOf(to, true);
+    const letters = currency.trim().toUpperCase();
+    if (Number.isNaN(workFromMin + workToMin)) return setProblem('Type when the working day begins and ends.');
+    if (workToMin <= workFromMin) return setProblem('The working day ends before it begins. Check the two times.');
+    if (!/^[A-Z]{3}$/.test(letters))
+      return setProblem('Type the currency as its three letters, for example EUR, GBP or USD.');
+    setProblem(null);
+    if (workFromMin !== rules.workFromMin || workToMin !== rules.workToMin || letters !== rules.currency)
+      void form.write({ workFromMin, workToMin, currency: letters }, 'Yard changed');
+    return undefined;
+  };
+  const time = (label: string, value: string, set: (v: string) => void) => (
+    <TextField label={label} type="time" value={value} onChange={(e) => set(e.target.value)} />
+  );
+  return (
+    <div className="pb-3">
+      <div className="grid max-w-2xl grid-cols-2 items-end gap-3 sm:grid-cols-4">
+        {time('Working day from', from, setFrom)}
+        {time('to', to, setTo)}
+        <TextField label="Currency of prices" value={currency} onChange={(e) => setCurrency(e.target.value)} />
+        <button type="button" className="btn" onClick={save}>
+          Save yard
+        </button>
+      </div>
+      <FormProblem message={problem} />
+      <p className="text-sm quiet">Starts are offered in the working day; 00:00 to 00:00 offers all hours.</p>
+    </div>
   );
 }
 

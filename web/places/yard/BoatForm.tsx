@@ -201,7 +201,6 @@ function WhereSheLies({ f }: { f: ReturnType<typeof useBoatForm> }) {
         <FormText name="job.outOn" label="Out on" type="date" />
         <FormText name="job.inOn" label="Launch on" type="date" hint="May stay open" />
         <FormNumber name="job.yardCostPerDay" label="Yard cost a day" />
-        <FormText name="job.currency" label="Currency" hint="Three letters" />
       </div>
       <div className="grid grid-cols-2 gap-3">
         <FormText name="boat.place" label="Place" />
