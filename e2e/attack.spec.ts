@@ -143,6 +143,7 @@ own(
       }),
     );
     await page.getByRole('button', { name: 'Remove zone' }).click();
+    await page.getByRole('button', { name: 'Remove it all the same' }).click();
     await expect(page.getByText('1 entry was not taken: look')).toBeVisible({ timeout: 20_000 });
     await page.getByRole('button', { name: /not taken/ }).click();
     await expect(page.getByText('Something went wrong on the server.')).toBeVisible();

@@ -170,9 +170,14 @@ own('undo takes back a removed zone and a changed build-up, from the toast and b
   await useSettings(page, {});
   await page.goto(`${yard.url}${sloop}/hull/${DEMO.rudder}`);
   await page.getByRole('button', { name: 'Remove zone' }).click();
+  // Coats are logged on it: it is said what stays before it goes.
+  await expect(page.getByText(/coats are logged on Rudder and skeg\. The record keeps them/)).toBeVisible();
+  await page.getByRole('button', { name: 'Remove it all the same' }).click();
   await expect(page.getByRole('link', { name: 'Rudder and skeg', exact: true })).toHaveCount(0);
+  await page.getByRole('link', { name: /^Record/ }).click();
+  await expect(page.getByRole('link', { name: 'Rudder and skeg (removed)' }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Rudder and skeg', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Rudder and skeg', exact: true }).first()).toBeVisible();
   await page.goto(`${yard.url}${sloop}/film/${DEMO.hull}`);
   await page.getByRole('button', { name: /^6 Kelpward/ }).click();
   await page.getByLabel('Dry film', { exact: true }).fill('3 mil');

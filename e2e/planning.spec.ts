@@ -76,7 +76,7 @@ test('a kind of zone without a rule of thumb asks for a measured area', async ({
   await page.goto(`${yard.url}${sloop}/hull/new`);
   await page.getByLabel('Kind of zone').selectOption('anchorLocker');
   await expect(page.getByLabel('Name')).toHaveValue('Anchor locker');
-  await expect(page.getByLabel('Exposure')).toHaveValue('splash');
+  await expect(page.getByLabel('Exposure')).toHaveValue('interior');
   await expect(page.getByRole('radio', { name: /Typed in/ })).toBeChecked();
   await expect(page.getByRole('radio', { name: /From dimensions/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Save zone' }).click();

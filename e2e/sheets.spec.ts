@@ -12,6 +12,9 @@ test('a sheet in full: a slip is marked where it stands, the meter tells what is
   await page.goto(`${yard.url}/sheets/new/full`);
   await page.getByLabel('Product').fill('=HYPERLINK("x") primer');
   await page.getByLabel('Kind', { exact: true }).selectOption({ label: 'Primer' });
+  // The ratio is on the sheet, and asked: nothing is assumed of it.
+  await page.getByLabel('Ratio', { exact: true }).first().fill('3');
+  await page.getByLabel('Ratio', { exact: true }).last().fill('1');
   await page.getByText('By volume', { exact: true }).click();
   await page.getByLabel('Volume solids').fill('150 %');
   await page.getByLabel('Dry film per coat').fill('3 mil');

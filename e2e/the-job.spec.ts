@@ -92,6 +92,10 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await field(page, 'Product').fill('Tin epoxy');
   await field(page, 'Volume solids').fill('50');
   await field(page, 'Dry film per coat').fill('4 mil');
+  await page.getByLabel('Ratio', { exact: true }).first().fill('3');
+  await page.getByLabel('Ratio', { exact: true }).last().fill('1');
+  await field(page, 'Pot life, column 1').fill('2');
+  await field(page, 'Not below').fill('8');
   await field(page, 'Shortest, column 1').fill('6');
   await field(page, 'Longest without abrading, column 1').fill('2 d');
   await page.getByRole('button', { name: 'Save sheet' }).click();

@@ -1,4 +1,4 @@
-import { blockingWork } from '#core/coat/zoneState';
+import { blockingWork, UNDER_STAND } from '#core/coat/zoneState';
 import { useMemo, useRef } from 'react';
 import { useWatch, type UseFormReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
@@ -137,6 +137,9 @@ function zonePicks({
   const pickPatch = (picked: string) => {
     rename(PATCH_WORDS[picked as PatchKind]);
     settleMethod(form.getValues('kind'), picked as PatchKind);
+    // Only a stand's patch waits for the stand; what was typed of the work stays.
+    const own = form.getValues('openWork').filter((w) => w.kind !== 'underStand' || w.note !== '' || w.done);
+    form.setValue('openWork', picked === 'standPad' ? [...own, { ...UNDER_STAND, id: uuid() }] : own);
   };
   const pickMethod = (method: AreaMethod) => {
     form.setValue('area.method', method);
@@ -215,7 +218,7 @@ function newPatch(parent: SurfaceRow, surfaces: readonly SurfaceRow[]): Values {
     notes: '',
     maskList: [],
     // It is free when the stands were moved.
-    openWork: [{ id: uuid(), kind: 'underStand', note: '', done: false }],
+    openWork: [{ ...UNDER_STAND, id: uuid() }],
     parentId: parent.id,
     patchKind: 'standPad',
     sharedCoats: null,
