@@ -57,7 +57,15 @@ export const TANK_HOLDS = ['water', 'fuel', 'holding', 'ballast'] as const;
 export type TankHolds = (typeof TANK_HOLDS)[number];
 
 /** What lies on the substrate before the first coat of this job. */
-export const EXISTING_COATINGS = ['bare', 'onePack', 'twoPack', 'unknown'] as const;
+export const EXISTING_COATINGS = [
+  'bare',
+  'onePack',
+  'twoPack',
+  'unknown',
+  'antifoulingHard',
+  'antifoulingAblative',
+  'antifouling',
+] as const;
 
 export type ExistingCoating = (typeof EXISTING_COATINGS)[number];
 

@@ -1,11 +1,12 @@
 import type { PaintMethod } from '../model/paintMethod';
-import type { ExistingCoating, Exposure, Substrate } from '../model/surface';
+import type { ExistingCoating, Exposure, Substrate, TankHolds } from '../model/surface';
 import type { Waters } from '../model/sheet';
-import { hardOverAblative, signalColour, watersNotSuited } from './rules/antifouling';
+import { hardOverAblative, overAntifouling, signalColour, watersNotSuited } from './rules/antifouling';
 import {
   abradingBySheet,
   acidUnderEpoxy,
   antifoulingOnCuredEpoxy,
+  gelcoatUnabraded,
   oldCoatingUntested,
   scratchShowsThrough,
 } from './rules/bond';
@@ -32,6 +33,7 @@ const RULES: readonly Rule[] = [
   drinkingWater,
   antifoulingOnCuredEpoxy,
   hardOverAblative,
+  overAntifouling,
   thinnerOfOtherFamily,
   bareToTheSun,
   primerOnBareMetal,
@@ -39,6 +41,7 @@ const RULES: readonly Rule[] = [
   acidUnderEpoxy,
   abradingBySheet,
   scratchShowsThrough,
+  gelcoatUnabraded,
   oldCoatingUntested,
   structureOpen,
   filmTooThick,
@@ -67,6 +70,8 @@ export interface BuildUpCheck {
   /** What lies on the substrate already; bare where left out. */
   readonly existing?: ExistingCoating | undefined;
   readonly waters?: Waters | null | undefined;
+  /** What a tank holds; left out or null: nobody has said. */
+  readonly holds?: TankHolds | null | undefined;
   readonly records?: readonly RecordKind[] | undefined;
   readonly openWork?: boolean | undefined;
   /** Total dry film wanted, µm; the usual one of a barrier below the water where left out. */
@@ -90,6 +95,7 @@ export function checkBuildUp(check: BuildUpCheck): Finding[] {
     layers: check.layers,
     method: check.method ?? null,
     waters: check.waters ?? null,
+    holds: check.holds ?? null,
     records: check.records ?? [],
     openWork: check.openWork ?? false,
     targetMicron: check.targetMicron ?? null,

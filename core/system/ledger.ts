@@ -110,13 +110,23 @@ function zoneLedger(
   { coats, revisionById, waters }: LedgerOptions,
   wholeOf: WholeOf,
 ): ZoneLedger {
-  const { substrate, exposure, existing } = surface;
+  const { substrate, exposure, existing, holds } = surface;
   const kinds = records.map((r) => r.kind);
   const openWork = structureIsOpen(surface);
-  const zone = [substrate, exposure, existing, openWork, targetMicron, ...kinds].join();
+  const zone = [substrate, exposure, existing, holds, openWork, targetMicron, ...kinds].join();
   const findings =
     plan.findings.get(zone) ??
-    checkBuildUp({ substrate, exposure, existing, layers: plan.stack, waters, records: kinds, openWork, targetMicron });
+    checkBuildUp({
+      substrate,
+      exposure,
+      existing,
+      holds,
+      layers: plan.stack,
+      waters,
+      records: kinds,
+      openWork,
+      targetMicron,
+    });
   plan.findings.set(zone, findings);
   const perM2 = surface.areaM2 >= 0 ? plan.perM2 : null;
   return {

@@ -18,7 +18,7 @@ import type { Finding, ZoneRecord } from './stack';
  *   }).map((f) => f.rule) // → ['copperOnMetal', 'antifoulingOnCuredEpoxy']
  */
 export function openStops(options: {
-  surface: Pick<Surface, 'substrate' | 'exposure' | 'existing'>;
+  surface: Pick<Surface, 'substrate' | 'exposure' | 'existing' | 'holds'>;
   buildUp: {
     readonly layers: readonly Layer[];
     readonly overrides: readonly Override[];
@@ -36,6 +36,7 @@ export function openStops(options: {
     substrate: surface.substrate,
     exposure: surface.exposure,
     existing: surface.existing,
+    holds: surface.holds,
     layers: withSheets(layers, revisionById),
     waters,
     records: records.map((r) => r.kind),

@@ -1,9 +1,8 @@
+import { MORE_CASES, type Case } from './moreRuleCases.fixture';
 import { topsides, hull, full, abraded } from './rules.fixture';
-import { type BuildUpCheck, type Finding } from '../index';
 import { coat, sheets } from './sheets.fixture';
 
 /** Every rule has a case in which it must speak and one in which it must not. All are common practice of the trade unless a line says otherwise. */
-type Case = [what: string, rule: string, severity: Finding['severity'], fires: BuildUpCheck, silent: BuildUpCheck];
 
 export const CASES: Case[] = [
   [
@@ -133,8 +132,8 @@ export const CASES: Case[] = [
     'a coating in a tank',
     'drinkingWater',
     'stop',
-    hull(full, { exposure: 'tank' }),
-    hull([coat('tank'), coat('tank'), coat('tank')], { exposure: 'tank' }),
+    hull(full, { exposure: 'tank', holds: 'water' }),
+    hull([coat('tank'), coat('tank'), coat('tank')], { exposure: 'tank', holds: 'water' }),
   ],
   [
     'thinner of another family',
@@ -349,4 +348,5 @@ export const CASES: Case[] = [
       coat('twoPackTopcoat', { colourHex: '#102040' }),
     ]),
   ],
+  ...MORE_CASES,
 ];

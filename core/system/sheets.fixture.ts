@@ -35,6 +35,11 @@ export const sheets = {
     antifouling: { type: 'ablative', waters: ['salt', 'fresh'] },
   }),
   copperFree: single('Copper-free', 'antifouling', { copper: false, antifouling: { type: 'hard', waters: ['salt'] } }),
+  onePackUrethane: single('One-pack urethane', 'topcoat', { chemistry: 'polyurethane', dftMicron: 35 }),
+  rubber: single('Chlorinated rubber', 'primer', { chemistry: 'chlorinatedRubber' }),
+  epoxyFiller: of('Epoxy filler', 'filler', { chemistry: 'epoxy' }),
+  vinylBarrier: single('Vinyl barrier', 'barrier', { chemistry: 'vinyl' }),
+  bilgeWhite: single('Bilge white', 'bilge', { chemistry: 'alkyd', dftMicron: 60 }),
   unsaid: single('Antifouling unsaid', 'antifouling'),
   nonSkid: of('Non-skid', 'nonSkid', { chemistry: 'polyurethane' }),
   tank: of('Tank coating', 'barrier', { potable: true }),
@@ -45,7 +50,8 @@ export const coat = (name: keyof typeof sheets, more: Partial<StackLayer> = {}):
   sheet: sheets[name],
   dftMicron: sheets[name].dftMicron,
   method: 'roller',
-  colour: 'grey',
+  // A colour of its own has a name of its own: names decide.
+  colour: more.colourHex ?? 'grey',
   colourHex: '#888888',
   ...more,
 });

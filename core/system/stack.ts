@@ -2,7 +2,7 @@ import type { PaintMethod } from '../model/paintMethod';
 import { MIL_MICRON } from '../units/quantities';
 import { filmLostMicron } from '../film/layer';
 import type { Layer } from '../model/layer';
-import type { ExistingCoating, Exposure, Substrate } from '../model/surface';
+import type { ExistingCoating, Exposure, Substrate, TankHolds } from '../model/surface';
 import type { Chemistry, SheetBody, SheetKind, ThinnerFamily, Waters } from '../model/sheet';
 
 /** A coat to be checked: its sheet, and whatever is decided of it; the sheet's own film where none is given. */
@@ -32,6 +32,8 @@ export interface Stack {
   /** How all coats go on where a coat does not say. */
   readonly method: PaintMethod | null;
   readonly waters: Waters | null;
+  /** What a tank holds; null: nobody has said. */
+  readonly holds: TankHolds | null;
   readonly records: readonly RecordKind[];
   /** Structure still open on the zone. */
   readonly openWork: boolean;
@@ -164,8 +166,7 @@ export function largestThinner(sheet: SheetBody, method: PaintMethod | null): nu
 
 /** Family of the thinner that belongs in it: told by the sheet, else usual for its chemistry. [CP] */
 export function thinnerFamilyOf(sheet: SheetBody): ThinnerFamily | null {
-  if (sheet.thinner === null) return null;
-  if (sheet.thinner.family) return sheet.thinner.family;
+  if (sheet.thinner?.family) return sheet.thinner.family;
   const usual: Partial<Record<Chemistry, ThinnerFamily>> = {
     epoxy: 'epoxy',
     polyurethane: 'polyurethane',
@@ -179,6 +180,23 @@ export function thinnerFamilyOf(sheet: SheetBody): ThinnerFamily | null {
 
 export const isLightMetal = (substrate: Substrate): boolean => substrate === 'aluminium';
 export const isMetal = (substrate: Substrate): boolean => substrate === 'steel' || substrate === 'aluminium';
+/**
+ * Whether antifouling lies on a zone already.
+ * @example isOldAntifouling('antifoulingHard') // → true
+ */
+export const isOldAntifouling = (existing: ExistingCoating): boolean =>
+  existing === 'antifoulingHard' || existing === 'antifoulingAblative' || existing === 'antifouling';
+
+/** What keeps water and copper off: barriers of any chemistry and other epoxies, but no fairing and no tie coat. */
+export const isBarrier = (sheet: SheetBody): boolean =>
+  sheet.kind === 'barrier' || (isEpoxy(sheet) && sheet.kind !== 'filler' && sheet.kind !== 'tieCoat');
+
+/** Two coats have one colour where their names say so; where one has no name, where they are drawn alike. */
+export function sameColour(a: StackLayer, b: StackLayer): boolean {
+  const [one, other] = [a, b].map((l) => l.colour?.trim().toLowerCase());
+  return one && other ? one === other : a.colourHex === b.colourHex;
+}
+
 export const isBareTimber = (substrate: Substrate): boolean => substrate === 'timber' || substrate === 'plywood';
 
 /** What lies right beneath a coat. */

@@ -182,7 +182,7 @@ describe('mending', () => {
     ['primerOnBareMetal', [layer(sheets.tieCoat)], { substrate: 'steel' }],
     ['firstCoatSoaksIn', [layer(sheets.sealer)], { substrate: 'timber' }],
     ['bareToTheSun', [layer(sheets.barrier)], { exposure: 'weather' }],
-    ['drinkingWater', [layer(sheets.barrier)], { exposure: 'tank' }],
+    ['drinkingWater', [layer(sheets.barrier)], { exposure: 'tank', holds: 'water' }],
     ['strongOverOnePack', [layer(sheets.barrier)], { existing: 'onePack' }],
   ] as const)('one click mends %s', (rule, layers, more) => {
     let current: Layer[] = [...layers];

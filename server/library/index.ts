@@ -315,7 +315,7 @@ const STARTERS: Starter[] = [
       ['epoxyPrimer', ['grey'], { ...striped, ...SPRAY }],
       ['surfacer', ['pale yellow', 'pale yellow'], { ...SPRAY, ...cut(120) }],
       ['glossUndercoat', ['white'], { ...SPRAY, ...cut(220), abradeFor: 'level' }],
-      ['topcoat', ['harbour blue', 'harbour blue', 'harbour blue'], { ...SPRAY, ...cut(320), abradeFor: 'nibs' }],
+      ['topcoat', ['harbour blue', 'harbour blue', 'harbour blue'], { ...SPRAY, ...cut(400), abradeFor: 'nibs' }],
     ],
   },
 ];

@@ -79,6 +79,9 @@ export const EXISTING_WORDS: Record<ExistingCoating, string> = {
   onePack: 'Sound one-pack coating',
   twoPack: 'Sound two-pack coating',
   unknown: 'Old coating, unknown',
+  antifoulingHard: 'Last year’s antifouling, hard',
+  antifoulingAblative: 'Last year’s antifouling, wearing away',
+  antifouling: 'Antifouling, of a type nobody knows',
 };
 
 export const WATERS_WORDS: Record<Waters, string> = {

@@ -19,6 +19,9 @@ const FIRST_ON: Record<ExistingCoating, string> = {
   onePack: 'on the old one-pack: wash and abrade first; two-pack over it lifts',
   twoPack: 'on the old two-pack: wash and abrade first',
   unknown: 'on an old coating nobody knows: abrade, and try a patch first',
+  antifoulingHard: 'on last year’s antifouling: wash and abrade it wet first',
+  antifoulingAblative: 'on last year’s antifouling: wash it first, and mind the dust',
+  antifouling: 'on old antifouling: wash it first, and mind the dust',
 };
 
 /** What the window says, in a line. */

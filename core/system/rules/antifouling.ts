@@ -1,7 +1,54 @@
-import { finding, isAntifouling, pairs, type Mend, type Rule } from '../stack';
+import {
+  finding,
+  isAntifouling,
+  isOldAntifouling,
+  pairs,
+  sameColour,
+  type Finding,
+  type Mend,
+  type Rule,
+  type Stack,
+  type StackLayer,
+} from '../stack';
 
 /** Hard over ablative has nothing to hold on to; ablative over hard does. [CP] */
-export const hardOverAblative: Rule = (stack) =>
+export const hardOverAblative: Rule = (stack) => [...hardOverOld(stack), ...hardOverCoat(stack)];
+
+/** The first coat over antifouling that was there. */
+function hardOverOld({ layers: [first], existing }: Stack): Finding[] {
+  if (!first || first.sheet.antifouling?.type !== 'hard') return [];
+  const soften = {
+    kind: 'replace',
+    at: 0,
+    want: { sheetKind: 'antifouling', hard: false },
+    words: 'Change to one that wears away',
+  } as const;
+  if (existing === 'antifoulingAblative')
+    return [
+      finding(
+        'hardOverAblative',
+        'stop',
+        0,
+        'existing',
+        `${first.sheet.name} is hard and lies on antifouling that wears away beneath it.`,
+        soften,
+      ),
+    ];
+  if (existing === 'antifouling')
+    return [
+      finding(
+        'hardOverAblative',
+        'caution',
+        0,
+        'existing',
+        `${first.sheet.name} is hard, and nobody knows whether the old antifouling wears away beneath it.`,
+        soften,
+      ),
+    ];
+  return [];
+}
+
+const hardOverCoat: Rule = (stack) =>
   pairs(stack).flatMap(({ lower, upper, i }) => {
     const [below, above] = [lower.sheet.antifouling?.type, upper.sheet.antifouling?.type];
     if (!below || !above) return [];
@@ -46,14 +93,47 @@ export const hardOverAblative: Rule = (stack) =>
     return [];
   });
 
+/** Antifouling is made to come off: nothing but antifouling, or a coat made to tie, holds on it. [CP] */
+export const overAntifouling: Rule = (stack) => {
+  const holdsNot = ({ sheet }: StackLayer) => !isAntifouling(sheet) && sheet.kind !== 'tieCoat';
+  const [first] = stack.layers;
+  const strip = (at: number, name: string): Mend => ({ kind: 'remove', at, words: `Take ${name} out` });
+  return [
+    ...(first && isOldAntifouling(stack.existing) && holdsNot(first)
+      ? [
+          finding(
+            'overAntifouling',
+            'stop',
+            0,
+            'existing',
+            `${first.sheet.name} goes over old antifouling, which lets go beneath it: take that off first.`,
+            { kind: 'insert', at: 0, want: { sheetKind: 'tieCoat' }, words: 'Put a tie coat between' },
+          ),
+        ]
+      : []),
+    ...pairs(stack)
+      .filter(({ lower, upper }) => isAntifouling(lower.sheet) && holdsNot(upper))
+      .map(({ lower, upper, i }) =>
+        finding(
+          'overAntifouling',
+          'stop',
+          i,
+          i - 1,
+          `${upper.sheet.name} lies on ${lower.sheet.name}, which is made to come off: it lets go beneath it.`,
+          strip(i - 1, lower.sheet.name),
+          strip(i, upper.sheet.name),
+        ),
+      ),
+  ];
+};
+
 /** A first coat in another colour shows where the antifouling has worn through. [CP] */
 export const signalColour: Rule = (stack) => {
   const at = stack.layers.findIndex((l) => isAntifouling(l.sheet));
   const run = stack.layers.slice(at).filter((l) => isAntifouling(l.sheet));
   const [first] = run;
-  if (at < 0 || !first || run.length < 2 || !first.colourHex || run.some((l) => l.colourHex !== first.colourHex))
-    return [];
-  const other = first.sheet.colours.find((c) => c.hex !== first.colourHex);
+  if (at < 0 || !first || run.length < 2 || !first.colourHex || run.some((l) => !sameColour(l, first))) return [];
+  const other = first.sheet.colours.find((c) => !sameColour({ ...first, colour: c.name, colourHex: c.hex }, first));
   return [
     finding(
       'signalColour',

@@ -1,6 +1,19 @@
 import { overcoatFor } from '../../sheet/overcoat';
 import type { SheetBody } from '../../model/sheet';
-import { chemistryOf, finding, isAntifouling, isEpoxy, pairs, type Mend, type Rule } from '../stack';
+import {
+  chemistryOf,
+  finding,
+  isAntifouling,
+  isEpoxy,
+  isOldAntifouling,
+  isTwoPack,
+  pairs,
+  type Finding,
+  type Mend,
+  type Rule,
+  type Stack,
+  type StackLayer,
+} from '../stack';
 
 const abradeAt = (at: number, grit: number, words: string): Mend => ({
   kind: 'set',
@@ -10,7 +23,27 @@ const abradeAt = (at: number, grit: number, words: string): Mend => ({
 });
 
 /** Antifouling on epoxy that has cured past its tack limit flakes. [CP] */
-export const antifoulingOnCuredEpoxy: Rule = (stack) =>
+export const antifoulingOnCuredEpoxy: Rule = (stack) => [...onOldTwoPack(stack), ...onOwnEpoxy(stack)];
+
+/** The first coat on a cured old two-pack, or on timber that was sealed with one. */
+function onOldTwoPack({ layers: [first], existing, substrate }: Stack): Finding[] {
+  const sealed = existing === 'bare' && substrate === 'sealedTimber';
+  if (!first || !isAntifouling(first.sheet) || first.prep === 'abrade' || !(existing === 'twoPack' || sealed))
+    return [];
+  return [
+    finding(
+      'antifoulingOnCuredEpoxy',
+      'stop',
+      0,
+      sealed ? 'substrate' : 'existing',
+      `${first.sheet.name} on ${sealed ? 'sealed timber' : 'a cured old two-pack'} flakes unless that is abraded.`,
+      abradeAt(0, 120, 'Abrade it first'),
+      { kind: 'insert', at: 0, want: { sheetKind: 'tieCoat' }, words: 'Put a tie coat between' },
+    ),
+  ];
+}
+
+const onOwnEpoxy: Rule = (stack) =>
   pairs(stack).flatMap(({ lower, upper, i }) => {
     if (
       !isAntifouling(upper.sheet) ||
@@ -69,6 +102,22 @@ export const abradingBySheet: Rule = (stack) =>
     return [];
   });
 
+/** Gelcoat is smooth and full of wax: a two-pack holds on it by its scratch. [CP] */
+export const gelcoatUnabraded: Rule = ({ layers: [first], existing, substrate }) => {
+  if (!first || substrate !== 'gelcoat' || existing !== 'bare' || !isTwoPack(first.sheet)) return [];
+  if (first.prep === 'abrade' || first.sheet.neverAbrade) return [];
+  return [
+    finding(
+      'gelcoatUnabraded',
+      'caution',
+      0,
+      'substrate',
+      `${first.sheet.name} goes on gelcoat that is not abraded: wash off the wax, then abrade it, or it peels.`,
+      abradeAt(0, 120, 'Abrade the gelcoat first'),
+    ),
+  ];
+};
+
 /** Acid converter or etch residue beneath epoxy keeps it from gripping. [CP] */
 export const acidUnderEpoxy: Rule = (stack) =>
   pairs(stack).flatMap(({ lower, upper, i }) => {
@@ -94,26 +143,62 @@ function finestNeeded(sheet: SheetBody): number | null {
   return sheet.gloss === 'matt' || sheet.gloss === 'eggshell' ? 220 : 320;
 }
 
+/** Nibs are taken off with this or finer before a finish. [CP] */
+const NIBS_GRIT = 400;
+/** A coarser scratch than this shows through one thin coat and the finish on it. [CP] */
+const SCRATCH_BENEATH = 120;
+
 export const scratchShowsThrough: Rule = (stack) =>
   stack.layers.flatMap((layer, i) => {
     const needs = finestNeeded(layer.sheet);
-    if (needs === null || layer.prep !== 'abrade' || layer.grit === undefined || layer.grit >= needs) return [];
-    return [
-      finding(
-        'scratchShowsThrough',
-        'caution',
-        i,
-        i > 0 ? i - 1 : null,
-        `A scratch of grit ${layer.grit} shows through ${layer.sheet.name}: it wants ${needs} or finer.`,
-        { kind: 'set', at: i, change: { grit: needs }, words: `Finish with ${needs}` },
-      ),
-    ];
+    if (needs === null) return [];
+    return [...ownScratch(layer, i, layer.abradeFor === 'nibs' ? NIBS_GRIT : needs), ...scratchBeneath(stack, i)];
   });
+
+function ownScratch(layer: StackLayer, i: number, needs: number): Finding[] {
+  if (layer.prep !== 'abrade' || layer.grit === undefined || layer.grit >= needs) return [];
+  return [
+    finding(
+      'scratchShowsThrough',
+      'caution',
+      i,
+      i > 0 ? i - 1 : null,
+      `A scratch of grit ${layer.grit} shows through ${layer.sheet.name}: it wants ${needs} or finer.`,
+      { kind: 'set', at: i, change: { grit: needs }, words: `Finish with ${needs}` },
+    ),
+  ];
+}
+
+/** A coarse scratch beneath the one coat that lies right under a gloss. */
+function scratchBeneath({ layers }: Stack, i: number): Finding[] {
+  const [finish, under] = [layers[i], layers[i - 1]];
+  if (!finish || !under || finish.sheet.kind !== 'topcoat' || under.sheet.kind === 'topcoat') return [];
+  if (under.prep !== 'abrade' || under.grit === undefined || under.grit >= SCRATCH_BENEATH) return [];
+  if (finish.prep === 'abrade' && finish.abradeFor === 'level') return [];
+  return [
+    finding(
+      'scratchShowsThrough',
+      'caution',
+      i,
+      i - 1,
+      `A scratch of grit ${under.grit} beneath ${under.sheet.name} shows through ${finish.sheet.name} right over it.`,
+      { kind: 'set', at: i - 1, change: { grit: SCRATCH_BENEATH }, words: `Finish beneath with ${SCRATCH_BENEATH}` },
+      {
+        kind: 'set',
+        at: i,
+        change: { prep: 'abrade', abradeFor: 'level', grit: finestNeeded(finish.sheet) ?? 320 },
+        words: 'Level it before the finish',
+      },
+    ),
+  ];
+}
 
 /** A kept old coating is only as good as its own grip. [CP] */
 export const oldCoatingUntested: Rule = (stack) => {
   const found = [];
   if (stack.existing === 'bare' || stack.layers.length === 0) return [];
+  // Antifouling goes over last year's as it is every spring.
+  if (isOldAntifouling(stack.existing)) return [];
   if (!stack.records.includes('adhesionTest'))
     found.push(
       finding(

@@ -6,7 +6,7 @@ import {
   filmWords,
   finding,
   isBareTimber,
-  isEpoxy,
+  isBarrier,
   keptFilms,
   largestFilm,
   methodOf,
@@ -31,6 +31,12 @@ export const filmTooThick: Rule = (stack) =>
     ];
   });
 
+/** What a coat usually builds, but never less than its own sheet asks of it. */
+function usuallyBuilt(sheet: SheetBody, method: PaintMethod): number | null {
+  const most = buildable(sheet, method);
+  return most === null ? null : Math.max(most, sheet.dftMicron);
+}
+
 /** What one coat can build, µm dry: epoxy 75 by roller, 200 airless; surfacer 500 sprayed; enamel 40; two-pack topside rolled thin 40. [CP] */
 function buildable(sheet: SheetBody, method: PaintMethod): number | null {
   const chemistry = chemistryOf(sheet);
@@ -46,7 +52,8 @@ export const methodCannotBuild: Rule = (stack) =>
   stack.layers.flatMap((layer, i) => {
     const method = methodOf(stack, layer);
     if (method === null) return [];
-    const most = layer.sheet.methods?.find((m) => m.method === method)?.dftMaxMicron ?? buildable(layer.sheet, method);
+    const most =
+      layer.sheet.methods?.find((m) => m.method === method)?.dftMaxMicron ?? usuallyBuilt(layer.sheet, method);
     const sheetMost = largestFilm(layer.sheet, method);
     // A tenth either way is within what a hand does; over the sheet's own limit another rule speaks.
     if (most === null || filmOf(layer) <= most * 1.1 || (sheetMost !== null && filmOf(layer) > sheetMost)) return [];
@@ -89,7 +96,7 @@ const BARRIER_TARGET_MICRON = 250;
 export const totalBelowTarget: Rule = (stack) => {
   const kept = keptFilms(stack.layers);
   const counts = stack.layers.map((l) =>
-    stack.targetMicron !== null ? true : isEpoxy(l.sheet) && l.sheet.kind !== 'tieCoat',
+    stack.targetMicron !== null ? l.sheet.kind !== 'filler' : isBarrier(l.sheet),
   );
   const barriers = stack.layers.some((l) => l.sheet.kind === 'barrier');
   const target = stack.targetMicron ?? (stack.exposure === 'immersed' && barriers ? BARRIER_TARGET_MICRON : null);

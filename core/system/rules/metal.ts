@@ -4,9 +4,11 @@ import {
   filmWords,
   finding,
   isAntifouling,
+  isBarrier,
   isEpoxy,
   isLightMetal,
   isMetal,
+  isOldAntifouling,
   keptFilms,
   type Rule,
 } from '../stack';
@@ -51,15 +53,28 @@ export const copperOnMetal: Rule = (stack) => {
     }
     const barrier = stack.layers
       .slice(0, i)
-      .reduce((sum, l, k) => sum + (isEpoxy(l.sheet) ? (kept[k] as number) : 0), 0);
-    if (barrier >= FULL_BARRIER_MICRON || layer.sheet.copper === undefined) return [];
+      .reduce((sum, l, k) => sum + (isBarrier(l.sheet) ? (kept[k] as number) : 0), 0);
+    // What lies there sound, and has kept copper off until now, does so for another year.
+    const soundBeneath = stack.existing === 'twoPack' || isOldAntifouling(stack.existing);
+    if (barrier >= FULL_BARRIER_MICRON || soundBeneath) return [];
+    if (layer.sheet.copper === undefined)
+      return [
+        finding(
+          'copperOnMetal',
+          'caution',
+          i,
+          'substrate',
+          `The sheet of ${layer.sheet.name} does not say whether it holds copper: on steel with so little barrier it must not.`,
+          copperFree,
+        ),
+      ];
     return [
       finding(
         'copperOnMetal',
         'stop',
         i,
         'substrate',
-        `${layer.sheet.name} holds copper and only ${filmWords(barrier)} of epoxy keeps it off the steel: below ${filmWords(FULL_BARRIER_MICRON)} it corrodes the hull.`,
+        `${layer.sheet.name} holds copper and only ${filmWords(barrier)} of barrier keeps it off the steel: below ${filmWords(FULL_BARRIER_MICRON)} it corrodes the hull.`,
         { kind: 'insert', at: i, want: { sheetKind: 'barrier' }, words: 'Put another barrier coat beneath it' },
         copperFree,
       ),

@@ -1,3 +1,4 @@
+import type { Chemistry } from '../../model/sheet';
 import {
   chemistryOf,
   finding,
@@ -16,6 +17,9 @@ const tieCoatAt = (at: number): Mend => ({
   want: { sheetKind: 'tieCoat' },
   words: 'Put a tie coat between',
 });
+
+/** One-pack coatings that a strong solvent lifts. [CP] */
+const SOFT: readonly Chemistry[] = ['alkyd', 'acrylic', 'polyurethane', 'chlorinatedRubber'];
 
 /** Strong solvent or two-pack over a one-pack or unknown old coating lifts it. [CP] */
 export const strongOverOnePack: Rule = (stack) => {
@@ -42,7 +46,7 @@ export const strongOverOnePack: Rule = (stack) => {
     );
   }
   for (const { lower, upper, i } of pairs(stack)) {
-    const soft = lower.sheet.parts.length === 1 && ['alkyd', 'acrylic'].includes(chemistryOf(lower.sheet) ?? '');
+    const soft = lower.sheet.parts.length === 1 && SOFT.includes(chemistryOf(lower.sheet) ?? 'acid');
     if (soft && hasStrongSolvent(upper.sheet) && upper.sheet.kind !== 'tieCoat') {
       found.push(
         finding(
@@ -71,7 +75,12 @@ export const thinnerOfOtherFamily: Rule = (stack) =>
         i,
         null,
         `${layer.sheet.name} is to be thinned with a thinner of another family: it curdles.`,
-        { kind: 'set', at: i, change: { thinnerFamily: own }, words: 'Use the thinner of the sheet' },
+        {
+          kind: 'set',
+          at: i,
+          change: { thinnerFamily: own },
+          words: layer.sheet.thinner ? 'Use the thinner of the sheet' : 'Use one of its own family',
+        },
       ),
     ];
   });

@@ -24,6 +24,17 @@ export const bareToTheSun: Rule = (stack) => {
         topcoat,
       ),
     ];
+  if (sheet.uvResistant === false)
+    return [
+      finding(
+        'bareToTheSun',
+        'caution',
+        at,
+        null,
+        `${sheet.name} is the last coat, and its sheet says that it does not stand the sun.`,
+        topcoat,
+      ),
+    ];
   if (sheet.kind === 'topcoat' || sheet.kind === 'nonSkid') return [];
   return [
     finding(

@@ -1,4 +1,4 @@
-import { finding, type Rule } from '../stack';
+import { finding, sameColour, type Rule, type StackLayer } from '../stack';
 
 /** Finish before structure: open work under new paint. [CP] */
 export const structureOpen: Rule = (stack) =>
@@ -44,11 +44,14 @@ export const doesNotHide: Rule = (stack) => {
   while (
     first > 0 &&
     stack.layers[first - 1]?.sheet.name === last.sheet.name &&
-    stack.layers[first - 1]?.colourHex === last.colourHex
+    sameColour(stack.layers[first - 1] as StackLayer, last)
   )
     first -= 1;
-  const under = stack.layers[first - 1]?.colourHex;
-  const contrast = under !== undefined && Math.abs(lightness(under) - lightness(last.colourHex)) > 0.35;
+  const under = stack.layers[first - 1];
+  const contrast =
+    under?.colourHex !== undefined &&
+    !sameColour(under, last) &&
+    Math.abs(lightnessOf(under) - lightnessOf(last)) > 0.35;
   const needs = last.sheet.hidingCoats + (contrast ? 1 : 0);
   const has = at - first + 1;
   if (has >= needs) return [];
@@ -63,6 +66,21 @@ export const doesNotHide: Rule = (stack) => {
     ),
   ];
 };
+
+/** How light colours are by their names, the darkest that is meant by one. */
+const BY_NAME: readonly (readonly [RegExp, number])[] = [
+  [/\bwhite\b/, 0.95],
+  [/\b(cream|ivory|buff|yellow)\b/, 0.75],
+  [/\b(grey|gray|silver)\b/, 0.5],
+  [/\b(red|oxide|green|brown)\b/, 0.15],
+  [/\b(navy|blue|black)\b/, 0.05],
+];
+
+/** How light a coat is: by the name of its colour, else as it is drawn. */
+function lightnessOf({ colour, colourHex }: StackLayer): number {
+  const named = BY_NAME.find(([name]) => name.test(colour?.toLowerCase() ?? ''));
+  return named ? named[1] : lightness(colourHex ?? '#808080');
+}
 
 /** Relative luminance of a colour, 0 black to 1 white. [P: Rec. 709 weights] */
 function lightness(hex: string): number {

@@ -137,8 +137,9 @@ function inSchoolOrder(sheets: SheetRow[], choices: JobChoices): SheetRow[] {
 function newCoat(revision: SheetRevision, index: number, choices: JobChoices): Layer {
   const { body } = revision;
   const layer = layerOf(revision, uuid(), { method: choices.method });
-  // Alternating colours show a missed patch.
-  const colour = body.colours[index % Math.max(1, body.colours.length)];
+  // Alternating colours show a missed patch where film counts; a finish keeps one.
+  const alternates = body.kind === 'barrier' || body.kind === 'antifouling';
+  const colour = body.colours[alternates ? index % Math.max(1, body.colours.length) : 0];
   return {
     ...layer,
     ...(colour ? { colour: colour.name, colourHex: colour.hex } : {}),

@@ -238,6 +238,7 @@ function useSchools(view: BoatView, surface: SurfaceRow) {
         substrate: surface.substrate,
         exposure: surface.exposure,
         existing: surface.existing,
+        holds: surface.holds,
         layers,
         waters: boat.waters,
         records: (row?.records ?? []).map((r) => r.kind),
