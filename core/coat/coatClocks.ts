@@ -38,6 +38,11 @@ export interface ClockInputs {
   readonly highestC: number;
 }
 
+/** An antifouling may stand dry for so many days, where its sheet says so. */
+function dryUntil({ antifouling }: SheetBody, finishedAt: number): number | null {
+  return antifouling?.dryOutDays === undefined ? null : finishedAt + antifouling.dryOutDays * 24 * 3_600_000;
+}
+
 /** A two-pack is fully cured in about a week. [CP] */
 const USUAL_CURE_MS = 7 * 24 * 3_600_000;
 
@@ -100,7 +105,7 @@ export function coatClocks(options: {
     curedAt,
     abradeFrom: unlimited ? (sheet.fullCure ? curedAt : finishedAt + USUAL_CURE_MS) : null,
     immersionAt: reached(sheet.immersion),
-    immersionUntil: runsOut(sheet.immersionMax),
+    immersionUntil: runsOut(sheet.immersionMax) ?? dryUntil(sheet, finishedAt),
     inputs: {
       readings: options.readings.filter((r) => r.at >= startedAt - 6 * 3_600_000).length,
       sources,

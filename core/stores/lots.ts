@@ -164,3 +164,35 @@ export function onShelf(
     ),
   );
 }
+
+/** What the shelf says before a pot is poured for a coat. */
+export interface ShelfSays {
+  /** Tins of the product that are past their date, and not empty. */
+  readonly stale: readonly LotState[];
+  /** Parts of which there is less on the shelf than the coat takes, litres. */
+  readonly short: readonly { readonly name: string; readonly wantL: number; readonly haveL: number }[];
+}
+
+/** Less than this is what sticks to the tin, L. */
+const DREGS_L = 0.02;
+
+/**
+ * Whether the shelf is fit for a coat; of a product that the yard keeps no tins of, nothing is said.
+ * @param options.parts litres that the coat still takes of each part
+ * @example
+ *   shelfSays({ states: [], sheetId: 'copper', parts: [{ name: 'Paint', wantL: 2 }] }).short // → []
+ */
+export function shelfSays(options: {
+  states: readonly LotState[];
+  sheetId: string;
+  parts: readonly { readonly name: string; readonly wantL: number }[];
+}): ShelfSays {
+  const { sheetId, parts } = options;
+  const own = options.states.filter((lot) => lot.sheetId === sheetId);
+  if (own.length === 0) return { stale: [], short: [] };
+  const have = onShelf(own, sheetId, parts);
+  return {
+    stale: own.filter((lot) => lot.stale && lot.nowL > DREGS_L),
+    short: parts.map((p, i) => ({ ...p, haveL: have[i] ?? 0 })).filter((p) => p.haveL + DREGS_L < p.wantL),
+  };
+}

@@ -21,6 +21,8 @@ import {
   type Lot,
   type Pour,
   type SheetBody,
+  shelfSays,
+  type LotState,
 } from '../index';
 import { sheet } from '../sheet/example.fixture';
 
@@ -298,5 +300,25 @@ describe('pours told together', () => {
       }),
       { numRuns: 300 },
     );
+  });
+});
+
+describe('the shelf before a pot is poured', () => {
+  const tin = (id: string, part: string, nowL: number, stale = false): LotState =>
+    ({ id, sheetId: 's', part, nowL, stale, staleFrom: stale ? '2026-01-01' : null }) as LotState;
+  const parts = [
+    { name: 'Base', wantL: 1.5 },
+    { name: 'Hardener', wantL: 0.5 },
+  ];
+  const ask = (states: LotState[]) => shelfSays({ states, sheetId: 's', parts });
+  it('says what is short and what is past its date; dregs and other products say nothing', () => {
+    const found = ask([tin('a', 'Base', 2), tin('b', 'Hardener', 0.3), tin('c', 'Hardener', 0.4, true)]);
+    expect(found.short).toEqual([{ name: 'Hardener', wantL: 0.5, haveL: 0.3 }]);
+    expect(found.stale.map((l) => l.id)).toEqual(['c']);
+    expect(ask([tin('a', 'Base', 2), tin('b', 'Hardener', 0.5), tin('c', 'Base', 0.01, true)])).toEqual({
+      stale: [],
+      short: [],
+    });
+    expect(shelfSays({ states: [tin('a', 'Base', 2)], sheetId: 'other', parts })).toEqual({ stale: [], short: [] });
   });
 });

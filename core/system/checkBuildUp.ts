@@ -15,6 +15,8 @@ import {
   firstCoatSoaksIn,
   methodCannotBuild,
   methodNotAllowed,
+  moistureFirst,
+  profileOfSheet,
   sealBareTimber,
   totalBelowTarget,
 } from './rules/film';
@@ -54,6 +56,8 @@ const RULES: readonly Rule[] = [
   stripeOnEdges,
   sealBareTimber,
   firstCoatSoaksIn,
+  moistureFirst,
+  profileOfSheet,
   signalColour,
   doesNotHide,
 ];

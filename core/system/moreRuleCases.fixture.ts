@@ -11,6 +11,9 @@ export type Case = [
   silent: BuildUpCheck,
 ];
 
+/** 60 µm takes 0.04 L a m², 105 µm 0.07 [from memory: long-used coating-guide table]. */
+const profiled = { ...sheets.epoxyPrimer, profileMinMicron: 50, profileMaxMicron: 75 };
+
 /** As the other cases; common practice of the trade. */
 export const MORE_CASES: Case[] = [
   [
@@ -196,5 +199,26 @@ export const MORE_CASES: Case[] = [
     'note',
     hull([coat('copper', { colour: 'blue' }), coat('copper', { colour: 'blue', colourHex: '#111111' })]),
     hull([coat('copper', { colour: 'blue' }), coat('copper', { colour: 'black' })]),
+  ],
+  [
+    'no profile where the sheet asks for one',
+    'profileOfSheet',
+    'note',
+    hull([{ ...coat('epoxyPrimer'), sheet: profiled }], { substrate: 'steel' }),
+    hull([{ ...coat('epoxyPrimer', { deadVolumeLPerM2: 0.04 }), sheet: profiled }], { substrate: 'steel' }),
+  ],
+  [
+    'a profile higher than the sheet allows',
+    'profileOfSheet',
+    'caution',
+    hull([{ ...coat('epoxyPrimer', { deadVolumeLPerM2: 0.07 }), sheet: profiled }], { substrate: 'steel' }),
+    hull([{ ...coat('epoxyPrimer', { deadVolumeLPerM2: 0.07 }), sheet: profiled }], { substrate: 'laminate' }),
+  ],
+  [
+    'laminate that nobody measured',
+    'moistureFirst',
+    'note',
+    hull([{ ...coat('barrier'), sheet: { ...sheets.barrier, moistureMax: 0.12 } }]),
+    hull([{ ...coat('barrier'), sheet: { ...sheets.barrier, moistureMax: 0.12 } }], { records: ['moisture'] }),
   ],
 ];

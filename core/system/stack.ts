@@ -11,7 +11,7 @@ export interface StackLayer extends Partial<Layer> {
 }
 
 /** What was looked at and written down about a zone before anything goes over it. */
-export const RECORD_KINDS = ['testPatch', 'adhesionTest', 'flakeBack'] as const;
+export const RECORD_KINDS = ['testPatch', 'adhesionTest', 'flakeBack', 'moisture'] as const;
 export type RecordKind = (typeof RECORD_KINDS)[number];
 
 /** One such look, as it was written down. */

@@ -126,6 +126,7 @@ export const RECORD_WORDS: Record<RecordKind, string> = {
   testPatch: 'Test patch held',
   adhesionTest: 'Adhesion test',
   flakeBack: 'Backs of flakes looked at',
+  moisture: 'Moisture measured',
 };
 export const BORDER_WORDS: Record<BorderRule, string> = {
   butt: 'butt at the line',

@@ -1,3 +1,4 @@
+import { deadVolumeOfProfile } from '../../film/deadVolume';
 import { isSpray, type PaintMethod } from '../../model/paintMethod';
 import type { SheetBody } from '../../model/sheet';
 import {
@@ -7,6 +8,7 @@ import {
   finding,
   isBareTimber,
   isBarrier,
+  isMetal,
   keptFilms,
   largestFilm,
   methodOf,
@@ -166,6 +168,60 @@ export const sealBareTimber: Rule = (stack) => {
       'substrate',
       `${first.sheet.name} goes on bare timber: penetrating sealer first holds better and keeps water out.`,
       { kind: 'insert', at: 0, want: { sheetKind: 'sealer' }, words: 'Put a penetrating sealer first' },
+    ),
+  ];
+};
+
+/** Height of a blast profile that takes so much dry paint a m², µm: the other way round as it is reckoned. */
+const profileOf = (deadVolumeLPerM2: number): number => (deadVolumeLPerM2 / (2 / 3)) * 1000;
+
+/** A first coat on blasted metal wants the profile of its sheet: too little to grip, or peaks that stand out of the film. */
+export const profileOfSheet: Rule = (stack) => {
+  const [first] = stack.layers;
+  const { profileMinMicron: least, profileMaxMicron: most } = first?.sheet ?? {};
+  if (!first || !isMetal(stack.substrate) || stack.existing !== 'bare') return [];
+  const profile = profileOf(first.deadVolumeLPerM2 ?? 0);
+  const low = least !== undefined && profile < least * 0.9;
+  const high = most !== undefined && profile > most * 1.1;
+  if (!low && !high) return [];
+  const wanted = `${least === undefined ? 'at most ' : `${Math.round(least)} to `}${Math.round(most ?? least ?? 0)} µm`;
+  const words = `Reckon with ${Math.round(low ? (least as number) : (most as number))} µm`;
+  return [
+    finding(
+      'profileOfSheet',
+      profile > 0 ? 'caution' : 'note',
+      0,
+      'substrate',
+      profile > 0
+        ? `The profile reckoned with is ${Math.round(profile)} µm; the sheet of ${first.sheet.name} asks for ${wanted}.`
+        : `The sheet of ${first.sheet.name} asks for a profile of ${wanted}, and none is reckoned with: it takes paint too.`,
+      {
+        kind: 'set',
+        at: 0,
+        change: {
+          deadVolumeLPerM2: deadVolumeOfProfile({ profileMicron: low ? (least as number) : (most as number) }),
+        },
+        words,
+      },
+    ),
+  ];
+};
+
+/** Wood and laminate are measured before they are closed in. [CP] */
+export const moistureFirst: Rule = (stack) => {
+  const [first] = stack.layers;
+  const most = first?.sheet.moistureMax;
+  const soaks = isBareTimber(stack.substrate) || stack.substrate === 'laminate';
+  if (!first || most === undefined || !soaks || stack.existing !== 'bare' || stack.records.includes('moisture'))
+    return [];
+  return [
+    finding(
+      'moistureFirst',
+      'note',
+      0,
+      'substrate',
+      `The sheet of ${first.sheet.name} asks for ${Math.round(most * 100)} % of moisture at most: measure before it is closed in.`,
+      { kind: 'record', record: 'moisture', words: 'Record what was measured' },
     ),
   ];
 };

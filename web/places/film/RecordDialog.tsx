@@ -18,6 +18,11 @@ const ASKS: Record<RecordKind, { title: string; how: string; hint: string }> = {
     how: 'Cut a cross through the old coating down to the substrate, press tape on and pull it off: the squares must stay.',
     hint: 'Where, and the class it came to',
   },
+  moisture: {
+    title: 'Moisture measured',
+    how: 'Measure in several places, away from the edges, with the meter set to the kind of wood or laminate.',
+    hint: 'Where, with which meter, and what it read',
+  },
   flakeBack: {
     title: 'Backs of flakes',
     how: 'Look at the back of what comes off. Rust on it means that all of it comes off.',

@@ -6,6 +6,7 @@ import { Timers } from '../../parts/Timers';
 import { nextName } from '../../parts/zoneWords';
 import { BatchView } from './BatchView';
 import { MixWishes } from './MixWishes';
+import { ShelfLine } from './ShelfLine';
 import { useMix, type MixProps } from './useMix';
 
 /** One batch at a time, in large figures. */
@@ -57,6 +58,7 @@ function MixOne(props: MixProps) {
         <MixWishes {...props} mix={mix} />
       </section>
       <section className="order-2 min-w-0 lg:order-3" aria-label="The batch">
+        <ShelfLine mix={mix} stint={props.stint} />
         <BatchView mix={mix} boatId={props.view.boat.id} stint={props.stint} />
       </section>
     </div>
