@@ -85,6 +85,7 @@ export * from './stores/shopping';
 export * from './stores/weigh';
 export * from './system/borders';
 export * from './system/checkBuildUp';
+export * from './system/fits';
 export * from './system/ledger';
 export * from './system/mend';
 export * from './system/openStops';

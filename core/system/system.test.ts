@@ -15,6 +15,7 @@ import {
   swapProduct,
   US_GALLON_L,
   MIL_MICRON,
+  fitsExposure,
   type Layer,
   type SheetBody,
   type SheetLayer,
@@ -352,5 +353,19 @@ describe('borders', () => {
     expect(
       checkBorder({ border: { ...border, epoxyRunsOn: false }, upper: { ...upper, layers: [coat('enamel')] }, lower }),
     ).toEqual([]);
+  });
+});
+
+describe('what fits where', () => {
+  it('antifouling under water, topcoat in the weather, nothing that must not be immersed below [common practice]', () => {
+    const fitting = (exposure: Parameters<typeof fitsExposure>[1]) =>
+      (['barrier', 'antifouling', 'topcoat', 'bilge', 'primer'] as const).filter((kind) =>
+        fitsExposure({ kind }, exposure),
+      );
+    expect(fitting('immersed')).toEqual(['barrier', 'antifouling', 'primer']);
+    expect(fitting('weather')).toEqual(['topcoat', 'primer']);
+    expect(fitting('bilge')).toEqual(['barrier', 'bilge', 'primer']);
+    expect(fitsExposure({ kind: 'primer', immersible: false }, 'immersed')).toBe(false);
+    expect(fitsExposure({ kind: 'primer', immersible: false }, 'splash')).toBe(true);
   });
 });

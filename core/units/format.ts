@@ -40,10 +40,29 @@ export interface Figure {
  */
 export function figure(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number, unit?: Unit): Figure {
   const u = unit ?? shownUnit(quantity, choice, core);
+  if (u.id === 'ft' && quantity === 'length') return { number: feetAndInches(core, 1), unit: '' };
   const value = fromCore(quantity, u.id, core);
   // A patch of a third of a square metre is not 0.3 of one.
   const usual = u.id === 'm2' && Math.abs(value) < 2 ? 2 : u.digits;
   return { number: plainNumber(value, digits ?? usual), unit: u.symbol };
+}
+
+const INCHES_A_FOOT = 12;
+
+/**
+ * A length in feet and inches, as boats are measured in them; inches alone below a foot.
+ * @param digits of the inches, none of them a nought at the end
+ * @example feetAndInches(9.6, 1) // → '31′ 6″'
+ * @example feetAndInches(0.18, 1) // → '7.1″'
+ */
+export function feetAndInches(metres: number, digits: number): string {
+  const step = 10 ** digits;
+  const inches = Math.round(Math.abs(fromCore('length', 'in', metres)) * step) / step;
+  const feet = Math.floor(inches / INCHES_A_FOOT);
+  const rest = Number((inches - feet * INCHES_A_FOOT).toFixed(digits));
+  const sign = metres < 0 && inches > 0 ? '−' : '';
+  const parts = [...(feet > 0 ? [`${feet}′`] : []), ...(rest > 0 || feet === 0 ? [`${rest}″`] : [])];
+  return sign + parts.join(' ');
 }
 
 /**
@@ -92,7 +111,7 @@ export function ratioShown(quantity: 'volume' | 'mass', amounts: readonly number
  */
 export function formatQuantity(quantity: QuantityName, core: number, choice: UnitChoice, digits?: number): string {
   const f = figure(quantity, core, choice, digits);
-  return `${f.number} ${f.unit}`;
+  return f.unit === '' ? f.number : `${f.number} ${f.unit}`;
 }
 
 /**

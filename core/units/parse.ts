@@ -1,4 +1,4 @@
-import { shownUnit, type UnitChoice } from './format';
+import { feetAndInches, shownUnit, type UnitChoice } from './format';
 import {
   fromCore,
   QUANTITIES,
@@ -19,6 +19,7 @@ export type Parsed = { readonly ok: true; readonly value: number; readonly unitI
 
 const EXAMPLES: Record<QuantityName, string> = {
   length: '9.6, 960 cm or 31\'6"',
+  width: '18 cm or 7 in',
   area: '24 or 258 ft2',
   volume: '2.5, 750 ml or 8 oz',
   film: '125 or 5 mil',
@@ -207,6 +208,7 @@ export function isAbsurd(quantity: QuantityName, unit: Unit, value: number): boo
 export function editText(quantity: QuantityName, core: number | null | undefined, choice: UnitChoice): string {
   if (core === null || core === undefined || !Number.isFinite(core)) return '';
   const u = shownUnit(quantity, choice);
+  if (quantity === 'length' && u.id === 'ft') return feetAndInches(core, 2);
   const value = Number(fromCore(quantity, u.id, core).toPrecision(5));
   return isAbsurd(quantity, u, value) ? `${value} ${u.symbol}` : String(value);
 }

@@ -10,6 +10,7 @@ import { Impossible } from '../impossible';
  */
 export type QuantityName =
   | 'length'
+  | 'width'
   | 'area'
   | 'volume'
   | 'film'
@@ -78,6 +79,18 @@ export const QUANTITIES: Record<QuantityName, Quantity> = {
       unit('in', 'in', INCH_M, 2, ['"', '″', 'inch', 'inches']),
     ],
     shown: { metric: ['m'], us: ['ft'] },
+  },
+  // What a hand spans: pots, strips, tapes.
+  width: {
+    name: 'width',
+    units: [
+      unit('cm', 'cm', 0.01, 1),
+      unit('mm', 'mm', 0.001, 0),
+      unit('m', 'm', 1, 2, ['metre', 'metres', 'meter', 'meters']),
+      unit('in', 'in', INCH_M, 1, ['"', '″', 'inch', 'inches']),
+      unit('ft', 'ft', FOOT_M, 2, ["'", '′', 'feet', 'foot']),
+    ],
+    shown: { metric: ['cm'], us: ['in'] },
   },
   area: {
     name: 'area',

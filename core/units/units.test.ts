@@ -162,7 +162,9 @@ describe('round trips', () => {
         fc.double({ min: 0.01, max: 500, noNaN: true }),
         (quantity, system, core) => {
           const text = editText(quantity, core, { system });
-          const tolerance = Math.abs(core) * 1e-4 + (quantity === 'temperature' ? 1e-3 : 0);
+          // Feet and inches are shown to a hundredth of an inch.
+          const step = quantity === 'temperature' ? 1e-3 : quantity === 'length' ? 0.005 * 0.0254 : 0;
+          const tolerance = Math.abs(core) * 1e-4 + step;
           expect(Math.abs(read(quantity, text, system) - core)).toBeLessThanOrEqual(tolerance);
         },
       ),
@@ -181,5 +183,33 @@ describe('round trips', () => {
     expect(formatQuantity('volume', 0.25, { system: 'us' })).toBe('8.5 fl oz');
     expect(formatQuantity('film', 127, { system: 'metric', except: { film: 'us' } })).toBe('5.0 mil');
     expect(formatQuantity('temperatureDifference', -0.01, { system: 'metric' })).toBe('0.0 °C');
+  });
+});
+
+describe('feet and inches', () => {
+  it.each([
+    // 1 ft = 0.3048 m, 1 in = 25.4 mm [P: international yard agreement, 1959].
+    [9.6012, '31′ 6″'],
+    [3.048, '10′'],
+    [0.18, '7.1″'],
+    [0.3047, '1′'],
+    [0, '0″'],
+    [-0.5, '−1′ 7.7″'],
+  ])('%d m is %s', (metres, text) => {
+    expect(formatQuantity('length', metres, { system: 'us' })).toBe(text);
+  });
+  it('what a field shows is read as the same length, to a quarter of a millimetre', () => {
+    for (let metres = 0.01; metres < 40; metres *= 1.173) {
+      const text = editText('length', metres, { system: 'us' });
+      const read = parseQuantity({ quantity: 'length', text, system: 'us' });
+      expect(read.ok && Math.abs(read.value - metres)).toBeLessThan(0.00026);
+    }
+  });
+  it('a pot is so many cm or inches wide', () => {
+    expect(formatQuantity('width', 0.18, { system: 'metric' })).toBe('18.0 cm');
+    expect(formatQuantity('width', 0.18, { system: 'us' })).toBe('7.1 in');
+    expect(parseQuantity({ quantity: 'width', text: '7', system: 'us' })).toMatchObject({
+      value: expect.closeTo(0.1778, 9),
+    });
   });
 });

@@ -1,19 +1,26 @@
+import { useLayoutEffect, useRef } from 'react';
 import { dismiss, useToasts } from '../data/toasts';
 
+/**
+ * What is said in passing. On a phone it is a bar above the places that takes its own room, so that nothing to press lies
+ * beneath it; on a desktop the newest stands in the free part of the header.
+ */
 export function Toasts() {
   const toasts = useToasts();
+  const bar = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    document.documentElement.style.setProperty('--toasts', `${bar.current?.offsetHeight ?? 0}px`);
+  }, [toasts]);
   return (
     <div
-      className="no-print pointer-events-none fixed inset-x-0 bottom-20 z-40 empty:static flex flex-col items-center gap-2 px-3 lg:bottom-6"
+      ref={bar}
+      className="no-print fixed inset-x-0 bottom-[calc(3.3rem+env(safe-area-inset-bottom))] z-40 flex flex-col bg-neutral text-neutral-content lg:inset-auto lg:top-0 lg:left-56 lg:max-w-[calc(100vw-46rem)] lg:[&>*:not(:last-child)]:hidden"
       role="status"
       aria-live="polite"
     >
       {toasts.map((toast) => (
-        <div
-          key={toast.id}
-          className="pointer-events-auto flex max-w-full items-center gap-3 rounded-sm bg-neutral px-4 text-neutral-content shadow-md"
-        >
-          <span className="min-w-0 py-2">{toast.text}</span>
+        <div key={toast.id} className="flex max-w-full items-center gap-3 px-4 leading-tight">
+          <span className="line-clamp-2 min-w-0 flex-1 py-1.5">{toast.text}</span>
           {toast.action && (
             <button
               type="button"

@@ -15,6 +15,8 @@ export const PLACES = [
 /** Where "new" leads from a path. */
 function newPath(pathname: string, boatId: string | undefined): string {
   if (pathname.startsWith('/sheets')) return '/sheets/new/quick';
+  if (pathname.startsWith('/stores')) return '/stores?new';
+  if (pathname.startsWith('/build-ups')) return '/build-ups?new';
   if (!boatId) return pathname === '/' ? '/boats/new' : pathname;
   if (pathname.includes('/hull')) return `/boats/${boatId}/hull/new`;
   if (pathname.includes('/film')) return '/sheets/new/quick';

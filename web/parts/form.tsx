@@ -1,3 +1,5 @@
+import { useEffect } from 'react';
+import { useBlocker } from 'react-router';
 import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
 import type { ReactNode } from 'react';
@@ -18,12 +20,24 @@ export function useContractForm<T extends FieldValues>(
   schema: Joi.ObjectSchema,
   defaultValues: DefaultValues<T>,
 ): UseFormReturn<T> {
-  return useForm<T>({
+  const form = useForm<T>({
     defaultValues,
     resolver: joiResolver(schema, { ...OPTIONS, abortEarly: false }) as never,
     mode: 'onSubmit',
     reValidateMode: 'onChange',
   });
+  // What is half typed is asked about before a link leaves it; a save leaves by itself.
+  const { isDirty, isSubmitting } = form.formState;
+  const blocker = useBlocker(
+    ({ currentLocation, nextLocation }) =>
+      isDirty && !isSubmitting && currentLocation.pathname !== nextLocation.pathname,
+  );
+  useEffect(() => {
+    if (blocker.state !== 'blocked') return;
+    if (confirm('Leave this form? What is typed in it is not saved.')) blocker.proceed();
+    else blocker.reset();
+  }, [blocker]);
+  return form;
 }
 
 function useError(name: string): string | undefined {

@@ -154,6 +154,7 @@ function Side({ row, editor, panel, onPanel }: PartProps) {
       <AddLayer
         where={`to ${now.name}`}
         choices={{ ...USUAL_CHOICES, bond: now.bond }}
+        exposure={now.exposure}
         beneath={revisionById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
         back={`/build-ups/${row.id}`}
         onAdd={(added) => {

@@ -1,5 +1,6 @@
 import { Copy, Plus } from 'lucide-react';
 import { useState } from 'react';
+import { useNewHere } from '../../parts/useNewHere';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { EXPOSURES, SUBSTRATES, type Exposure, type Substrate } from '#core/model/surface';
@@ -68,6 +69,11 @@ export function BuildUpsPlace() {
   const { data: sheets } = useSheets();
   const { data: library } = useLibrary();
   const [wish, setWish] = useState<Wish>({ substrate: '', exposure: '', bond: '' });
+  const open = (row: NamedBuildUpRow, label: string) => {
+    void save({ kind: 'named', row }, label);
+    void navigate(`/build-ups/${row.id}`);
+  };
+  useNewHere(() => open(blankFor(wish), 'Build-up begun'));
   if (!named || !sheets)
     return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const revisionById = new Map(sheets.map((s) => [s.current.id, s.current]));
@@ -78,10 +84,6 @@ export function BuildUpsPlace() {
       (wish.bond === '' || n.bond === wish.bond),
   );
   const missing = library?.starters.filter((s) => !named.some((n) => n.id === s.id)) ?? [];
-  const open = (row: NamedBuildUpRow, label: string) => {
-    void save({ kind: 'named', row }, label);
-    void navigate(`/build-ups/${row.id}`);
-  };
   return (
     <div className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
       <div className="ruled flex flex-wrap items-center gap-3 pb-2">

@@ -3,6 +3,9 @@ import { useView } from '../../app/BoatShell';
 import { Timers } from '../../parts/Timers';
 import { StateSwatch } from '../../parts/patterns';
 import { timeWords } from '../../parts/words';
+import { mayGoOn, windowOpen } from '#core/coat/zoneStatus';
+import type { BoatView } from '../../data/store';
+import { nextName, windowLine } from '../../parts/zoneWords';
 
 /** Coats going on, and those finished of late, for a hand test or a correction. */
 export function CoatPlace() {
@@ -36,6 +39,7 @@ export function CoatPlace() {
         <Link to={`/boats/${boat.id}/coat/start`} className="btn btn-primary mt-3">
           Start a coat
         </Link>
+        <ToCome view={view} />
       </section>
       <section aria-labelledby="finished">
         <h2 id="finished" className="ruled pb-1">
@@ -49,5 +53,42 @@ export function CoatPlace() {
         <ul className="sheet-rule">{done.slice(0, 12).map(row)}</ul>
       </section>
     </div>
+  );
+}
+
+/** Zones with a coat to come, those it may go onto first, each a tap from its start. */
+function ToCome({ view }: { view: BoatView }) {
+  const { boat, at, statuses } = view;
+  const open = statuses.filter((s) => s.nextLayer && windowOpen(s));
+  const list = [...open.filter(mayGoOn), ...open.filter((s) => !mayGoOn(s))];
+  if (list.length === 0) return null;
+  return (
+    <section aria-labelledby="to-come" className="mt-4">
+      <h2 id="to-come" className="ruled pb-1">
+        To come
+      </h2>
+      <ul className="sheet-rule">
+        {list.map((s) => (
+          <li key={s.surfaceId}>
+            <Link
+              to={`/boats/${boat.id}/coat/start?on=${s.surfaceId}`}
+              className="flex min-h-12 items-center gap-3 py-1.5"
+            >
+              <StateSwatch state={s.state} colour={s.colourHex} />
+              <span className="min-w-0 flex-1">
+                <span className="font-semibold underline decoration-1 underline-offset-4">
+                  {view.zoneName(s.surfaceId)}
+                </span>{' '}
+                <span className="quiet">{nextName(s)}</span>
+                <span className="block text-sm quiet">
+                  {windowLine(s, { at, zone: boat.timeZone })}
+                  {mayGoOn(s) ? '' : '; the air is against it now'}
+                </span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

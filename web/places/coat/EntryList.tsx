@@ -110,8 +110,13 @@ function useEntryList(view: BoatView, coat: Coat) {
   const { boat, at } = view;
   const when = (t: number) => timeWords(t, at, boat.timeZone);
 
-  const draftOf = (draft: Draft, of: Pick<LogEntry, 'stream' | 'streamId'>): EntryDraft =>
-    ({ boatId: boat.id, supersedes: null, ...draft, stream: of.stream, streamId: of.streamId });
+  const draftOf = (draft: Draft, of: Pick<LogEntry, 'stream' | 'streamId'>): EntryDraft => ({
+    boatId: boat.id,
+    supersedes: null,
+    ...draft,
+    stream: of.stream,
+    streamId: of.streamId,
+  });
   const append = (draft: Draft, label: string, of: Pick<LogEntry, 'stream' | 'streamId'>): boolean => {
     const entry = draftOf(draft, of);
     try {

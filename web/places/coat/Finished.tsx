@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { zoneReadings, type Coat, testedOn } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
@@ -134,9 +134,7 @@ function Clocks({
     t === null ? (
       <span className="quiet">{otherwise}</span>
     ) : (
-      <span className="fig text-xl">
-        {clockTime({ at: t, approx: t > inputs.knownUntil }, at, boat.timeZone)}
-      </span>
+      <span className="fig text-xl">{clockTime({ at: t, approx: t > inputs.knownUntil }, at, boat.timeZone)}</span>
     );
   const status = (s: 'reached' | 'beyondSeries' | 'notOnSheet') =>
     s === 'notOnSheet' ? 'not on the sheet' : 'after the forecast ends';
@@ -174,13 +172,7 @@ function Clocks({
         <Line label={`Dry to sand${clocks.sand.by === 'hand' ? ' (by hand)' : ''}`}>
           {when(clocks.sand.at, clocks.sand.by === 'notOnSheet' ? 'not on the sheet' : 'after the forecast ends')}
         </Line>
-        {last && (
-          <>
-          <Line label="Into the water from">{when(clocks.immersionAt, 'not on the sheet or after the forecast')}</Line>
-          {clocks.immersionUntil !== null && <Line label="Into the water until">{when(clocks.immersionUntil, '')}</Line>}
-          {clocks.curedAt !== null && <Line label="Fully cured">{when(clocks.curedAt, '')}</Line>}
-          </>
-        )}
+        {last && <Water clocks={clocks} when={when} />}
       </div>
       {window?.bonds === false && !clocks.alwaysAbrade && (
         <p className="mt-1 border-l-4 border-warning pl-3">
@@ -193,6 +185,17 @@ function Clocks({
         <p className="text-sm">≈ Beyond the forecast: on what is typical for the season here.</p>
       )}
       {inputs.sources.includes('simulated') && <p className="text-sm">Weather is {SIMULATED_WORDS}.</p>}
+    </>
+  );
+}
+
+/** When the last coat may meet the water, how long it may wait for it, and when it is fully cured. */
+function Water({ clocks, when }: { clocks: CoatClocks; when: (t: number | null, otherwise: string) => ReactNode }) {
+  return (
+    <>
+      <Line label="Into the water from">{when(clocks.immersionAt, 'not on the sheet or after the forecast')}</Line>
+      {clocks.immersionUntil !== null && <Line label="Into the water until">{when(clocks.immersionUntil, '')}</Line>}
+      {clocks.curedAt !== null && <Line label="Fully cured">{when(clocks.curedAt, '')}</Line>}
     </>
   );
 }

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { wetFilmMicron } from '#core/film/spreading';
 import { sheetThinnerOfMixed } from '#core/sheet/thinner';
-import { figure } from '#core/units/format';
+import { figure, type UnitChoice } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
 import { useView } from '../../app/BoatShell';
 import { settings, useSettings } from '../../data/settings';
@@ -16,7 +16,7 @@ import { Verdict } from '../../parts/Verdict';
 import { ZoneChecks } from '../../parts/ZoneChecks';
 import { ABRADE_FOR } from '#core/model/layer';
 import { ABRADE_FOR_WORDS, MASKED_WORDS } from '../../parts/choiceWords';
-import { timeWords } from '../../parts/words';
+import { breakWords, timeWords } from '../../parts/words';
 import { nextName, windowLine } from '../../parts/zoneWords';
 import { useStart, type Start, type StartProps } from './useStart';
 
@@ -329,9 +329,24 @@ function Reason({ start }: { start: Start }) {
   );
 }
 
+/** What the verdict comes to, in a line. */
+function inShort({ against, verdict, advice }: Start, units: UnitChoice): string {
+  if (against.length > 0)
+    return `Against it: ${against[0]}${against.length > 1 ? `, and ${against.length - 1} more` : ''}`;
+  const caution = verdict?.breaks[0] ?? advice?.caution?.break;
+  if (caution) return `Caution: ${breakWords(caution, units)}`;
+  if (!verdict) return 'The air is not known: read it.';
+  return advice?.nowHolds ? 'Within the limits, until touch dry' : 'Within the limits';
+}
+
 function Go({ start, boatId }: { start: Start; boatId: string }) {
+  const { units } = useSettings();
   return (
-    <div className="sticky bottom-[3.3rem] -mx-3 flex flex-wrap items-center gap-3 bg-base-100 px-3 py-2 lg:static lg:mx-0 lg:px-0">
+    <div className="sticky bottom-[calc(3.3rem+var(--toasts,0px))] -mx-3 flex flex-wrap items-center gap-x-3 gap-y-1 bg-base-100 px-3 py-2 lg:static lg:mx-0 lg:px-0">
+      {/* The verdict itself may lie further down: in short it goes with the button. */}
+      <p className={`w-full text-sm lg:hidden ${start.against.length > 0 ? 'text-error' : ''}`}>
+        {inShort(start, units)}
+      </p>
       <button type="button" className="btn btn-primary grow text-xl lg:grow-0 lg:px-10" onClick={start.go}>
         {start.wish.when === 'now' ? 'Start coat' : 'Log this coat'}
       </button>

@@ -5,6 +5,8 @@ import type { PaintMethod } from '#core/model/paintMethod';
 import type { Layer } from '#core/model/layer';
 import { layerOf } from '#core/system/mend';
 import type { SheetRevision } from '#core/model/sheet';
+import type { Exposure } from '#core/model/surface';
+import { fitsExposure } from '#core/system/fits';
 import type { JobChoices } from '#core/system/schools';
 import type { SheetRow } from '#contracts/rows/sheet';
 import { useSheets } from '../../data/store';
@@ -16,6 +18,7 @@ export function AddLayer({
   where,
   choices,
   beneath,
+  exposure,
   back,
   onAdd,
   onBack,
@@ -23,6 +26,8 @@ export function AddLayer({
   where: string;
   choices: JobChoices;
   /** Kind of product that lies beneath: what usually follows stands first. */ beneath: string | null;
+  /** What fits it stands first. */
+  exposure: Exposure;
   back: string;
   onAdd: (layers: Layer[]) => void;
   onBack: () => void;
@@ -31,6 +36,7 @@ export function AddLayer({
   const usable = inSchoolOrder(
     (sheets ?? []).filter((s) => !s.withdrawn),
     choices,
+    exposure,
   );
   const [sheetId, setSheetId] = useState<string | null>(null);
   const [count, setCount] = useState('1');
@@ -127,10 +133,12 @@ function AddButtons({
   );
 }
 
-/** Products of the job's school first: one-pack finishes for one-pack people. Each school keeps the order of names. */
-function inSchoolOrder(sheets: SheetRow[], choices: JobChoices): SheetRow[] {
+/** What fits the exposure first, of that the job's school: one-pack finishes for one-pack people. Each keeps the order of names. */
+function inSchoolOrder(sheets: SheetRow[], choices: JobChoices, exposure: Exposure): SheetRow[] {
   const wanted = (s: SheetRow) => s.current.body.parts.length > 1 === (choices.packs === 'twoPack');
-  return [...sheets.filter(wanted), ...sheets.filter((s) => !wanted(s))];
+  const schooled = [...sheets.filter(wanted), ...sheets.filter((s) => !wanted(s))];
+  const fits = (s: SheetRow) => fitsExposure(s.current.body, exposure);
+  return [...schooled.filter(fits), ...schooled.filter((s) => !fits(s))];
 }
 
 /** One of several coats of a product, as the job's choices have it. */

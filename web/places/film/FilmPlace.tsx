@@ -10,6 +10,7 @@ import { EXISTING_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
 import { CoatsAndFilm } from './CoatsAndFilm';
 import { RecordDialog } from './RecordDialog';
 import { SectionEditor } from './section/SectionEditor';
+import { FilmTarget } from './FilmTarget';
 import { useZoneFilm } from './useZoneFilm';
 import { LEDGER, ZoneSide, type Panel } from './ZoneSide';
 
@@ -49,7 +50,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   }, [opened]);
   const bare = surface.existing === 'bare';
   return (
-    <div className="grid min-w-0 gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+    <div className="grid min-w-0 gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,13fr)_minmax(0,10fr)]">
       <ZoneNav view={view} surfaceId={surface.id} />
       <section className="min-w-0" aria-label="Section">
         <h1 className="text-2xl">{surface.name}</h1>
@@ -78,6 +79,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               onFilmDone={film.letGo}
             />
             <CoatsAndFilm coats={film.coats} sheetById={view.sheetById} />
+            <FilmTarget key={film.row?.targetMicron} row={film.row} coats={film.coats} onWrite={film.write} />
             <p className="text-sm quiet">
               Whole: on the boat. Broken edge: planned, its upper face can be dragged. Hatched: taken off by abrading,
               or not combed.

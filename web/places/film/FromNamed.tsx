@@ -8,7 +8,7 @@ import type { NamedBuildUpRow } from '#contracts/rows/system';
 import type { Departure } from '#core/system/system';
 import type { Layer } from '#core/model/layer';
 import { save, useLibrary, useNamed, useSheets, type BoatView } from '../../data/store';
-import { Choice, QuantityField, TextField } from '../../parts/Field';
+import { Choice, TextField } from '../../parts/Field';
 import { BOND_WORDS } from '../../parts/choiceWords';
 import { sheetIdsOf } from '../buildups/sheetIds';
 
@@ -31,7 +31,6 @@ export function FromNamed({
   const { data: library } = useLibrary();
   const [all, setAll] = useState<'fit' | 'all'>('fit');
   const [name, setName] = useState('');
-  const [target, setTarget] = useState(row?.targetMicron ?? null);
   if (!named || !sheets)
     return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const sheetOf = sheetIdsOf(sheets, view.sheets);
@@ -88,7 +87,6 @@ export function FromNamed({
       {row && row.layers.length > 0 && (
         <GiveName row={row} name={name} setName={setName} surface={surface} onWrite={onWrite} />
       )}
-      <FilmWanted target={target} setTarget={setTarget} row={row} onWrite={onWrite} />
     </section>
   );
 }
@@ -193,40 +191,6 @@ function GiveName({
         }}
       >
         Name it
-      </button>
-    </div>
-  );
-}
-
-function FilmWanted({
-  target,
-  setTarget,
-  row,
-  onWrite,
-}: {
-  target: number | null;
-  setTarget: (value: number | null) => void;
-  row: BuildUpRow | undefined;
-  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
-}) {
-  return (
-    <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">
-      <div className="w-44">
-        <QuantityField
-          label="Film wanted in all"
-          quantity="film"
-          value={target}
-          onValue={setTarget}
-          hint="Empty: the usual one"
-        />
-      </div>
-      <button
-        type="button"
-        className="btn"
-        disabled={Number.isNaN(target) || target === (row?.targetMicron ?? null)}
-        onClick={() => onWrite({ targetMicron: target }, 'Target set')}
-      >
-        Set target
       </button>
     </div>
   );

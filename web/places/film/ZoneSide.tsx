@@ -50,6 +50,7 @@ export function ZoneSide(props: SideProps) {
             panel.at >= layers.length ? `on ${surface.name}` : `beneath ${film.coats[panel.at]?.name ?? 'the next'}`
           }
           choices={film.job.choices}
+          exposure={surface.exposure}
           beneath={view.sheetById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
           back={path}
           onAdd={(added) => {

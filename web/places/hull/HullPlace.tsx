@@ -18,6 +18,8 @@ import {
   AREA_METHOD_WORDS,
   EXISTING_WORDS,
   EXPOSURE_WORDS,
+  MASKED_WORDS,
+  OPEN_WORK_WORDS,
   PATCH_WORDS,
   SIDE_WORDS,
   SUBSTRATE_WORDS,
@@ -88,6 +90,7 @@ export function HullPlace() {
             <Box size={16} aria-hidden="true" /> {hull?.mesh ? 'Mesh of the hull' : 'Bring in a mesh'}
           </Link>
         </p>
+        <WorkAndMasks surfaces={surfaces} />
       </section>
       <div className="min-w-0">
         <Suspense fallback={<div className="skeleton h-64 rounded-sm" role="status" aria-label="Loading the zone" />}>
@@ -210,6 +213,40 @@ function ZoneRow({
           </span>
         )}
       </p>
+    </div>
+  );
+}
+
+/** Beneath the drawing, where there is room: what is to be done and masked before paint, over all zones. */
+function WorkAndMasks({ surfaces }: { surfaces: readonly SurfaceRow[] }) {
+  const work = surfaces.flatMap((s) => blockingWork(s).map((w) => ({ ...w, zone: s.name })));
+  const masks = surfaces.flatMap((s) => s.maskList.map((m) => ({ ...m, zone: s.name })));
+  return (
+    <div className="mt-3 hidden gap-x-8 gap-y-3 lg:grid lg:grid-cols-2">
+      <div>
+        <h2 className="ruled pb-1">To do before paint</h2>
+        {work.length === 0 && <p className="py-1.5 quiet">Nothing is open.</p>}
+        <ul className="sheet-rule">
+          {work.map((w) => (
+            <li key={`${w.zone}${w.id}`} className="py-1.5">
+              <span className="font-semibold">{w.zone}</span> {OPEN_WORK_WORDS[w.kind].toLowerCase()}
+              {w.note && <span className="block text-sm quiet">{w.note}</span>}
+            </li>
+          ))}
+        </ul>
+      </div>
+      <div>
+        <h2 className="ruled pb-1">To mask or take off</h2>
+        {masks.length === 0 && <p className="py-1.5 quiet">Nothing is listed on a zone.</p>}
+        <ul className="sheet-rule">
+          {masks.map((m) => (
+            <li key={m.id} className="py-1.5">
+              <span className="fig">{m.count} ×</span> {MASKED_WORDS[m.thing].toLowerCase()}{' '}
+              <span className="quiet">{m.zone}</span>
+            </li>
+          ))}
+        </ul>
+      </div>
     </div>
   );
 }

@@ -92,7 +92,7 @@ function HowMuch({ mix }: { mix: Mix }) {
         />
         <QuantityField
           label="Pot, inside width"
-          quantity="length"
+          quantity="width"
           value={mix.diameterM}
           onValue={mix.setDiameter}
           hint="7 in, 18 cm"

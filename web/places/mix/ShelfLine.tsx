@@ -1,3 +1,5 @@
+import { pouringUnit } from '#core/units/format';
+import { useSettings } from '../../data/settings';
 import { lotStates, shelfSays } from '#core/stores/lots';
 import { useSheets, useStores } from '../../data/store';
 import type { Stint } from '../../data/targets';
@@ -6,6 +8,7 @@ import type { Mix } from './useMix';
 
 /** What the shelf says before the first pour: tins past their date, too little for the coat. */
 export function ShelfLine({ mix, stint }: { mix: Mix; stint: Stint }) {
+  const { units } = useSettings();
   const { stores } = useStores();
   const { data: sheets } = useSheets();
   const { batch, wholeL, mixedForL, mixedL, mixedId } = mix;
@@ -23,6 +26,7 @@ export function ShelfLine({ mix, stint }: { mix: Mix; stint: Stint }) {
     sheetId: stint.sheetId,
     parts: batch.parts.map((p) => ({ name: p.name, wantL: p.volumeL * times })),
   });
+  const unit = pouringUnit('volume', units, Math.max(0, ...short.map((p) => p.wantL)));
   return (
     <>
       {stale.map((lot) => (
@@ -34,8 +38,8 @@ export function ShelfLine({ mix, stint }: { mix: Mix; stint: Stint }) {
       ))}
       {short.map((p) => (
         <p key={p.name} role="alert" className="mb-2 border-l-4 border-warning pl-3">
-          The shelf has <Fig quantity="volume" value={p.haveL} /> of {p.name}; the coat takes{' '}
-          <Fig quantity="volume" value={p.wantL} />. Get more before you start, or stop at an edge.
+          The shelf has <Fig quantity="volume" value={p.haveL} unit={unit} /> of {p.name}; the coat takes{' '}
+          <Fig quantity="volume" value={p.wantL} unit={unit} />. Get more before you start, or stop at an edge.
         </p>
       ))}
     </>

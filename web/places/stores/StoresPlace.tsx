@@ -1,6 +1,7 @@
 import { Plus } from 'lucide-react';
 import { DateTime } from 'luxon';
 import { useMemo, useState, type JSX } from 'react';
+import { useNewHere } from '../../parts/useNewHere';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { LotState } from '#core/stores/lots';
@@ -57,6 +58,7 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
     deleted: false,
   });
   const first = products[0] ?? sheets[0];
+  useNewHere(() => first && setEditing(blank(first)));
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 py-4 sm:px-5">
       <div className="ruled flex flex-wrap items-center gap-3 pb-2">

@@ -1,6 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Finding } from '#core/system/stack';
+import type { Unit } from '#core/units/quantities';
 import { ABRADE_FOR_WORDS } from '../../../parts/choiceWords';
 import { Fig } from '../../../parts/Fig';
 import { FindingMark } from '../FindingMark';
@@ -12,6 +13,8 @@ interface RowProps {
   coat: SectionCoat;
   index: number;
   under: string;
+  /** Litres of all coats in one unit. */
+  unit: Unit | undefined;
   /** Those about this coat only. */
   findings: readonly Finding[];
   selected: boolean;
@@ -26,6 +29,7 @@ export function CoatRow({
   coat,
   index,
   under,
+  unit,
   findings,
   selected,
   onPick,
@@ -87,8 +91,10 @@ export function CoatRow({
         className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8"
         style={{ height: pitch.strip }}
       >
-        <span className="narrow quiet min-w-0 flex-1 truncate text-base">{onto(coat, under)}</span>
-        {coat.takes && <Takes {...coat.takes} />}
+        <span className="narrow quiet min-w-0 flex-1 truncate text-base" title={onto(coat, under)}>
+          {onto(coat, under)}
+        </span>
+        {coat.takes && <Takes {...coat.takes} unit={unit} />}
         <Marks findings={between} onFinding={onFinding} />
         {onInsert && <Insert label={`Put a coat between ${under} and ${coat.name}`} onClick={() => onInsert(index)} />}
       </div>
@@ -97,15 +103,26 @@ export function CoatRow({
 }
 
 /** Wet film, spreading rate and litres, as far as there is room for them. */
-function Takes({ wetMicron, spreadingRateM2PerL, litres }: NonNullable<SectionCoat['takes']>) {
+function Takes({
+  wetMicron,
+  spreadingRateM2PerL,
+  litres,
+  unit,
+}: NonNullable<SectionCoat['takes']> & { unit: Unit | undefined }) {
   return (
     <span className="narrow min-w-0 shrink-0 text-base whitespace-nowrap">
       wet <Fig quantity="film" value={wetMicron} className="inline-block min-w-11 text-right" />
-      <span className="ml-2.5 hidden xl:inline">
+      <span className="ml-2.5 hidden 2xl:inline">
         <Fig quantity="spreadingRate" value={spreadingRateM2PerL} className="inline-block min-w-16 text-right" />
       </span>
       <span className="ml-2.5 hidden sm:inline">
-        <Fig quantity="volume" value={litres.likely} approx className="inline-block min-w-14 text-right" />
+        <Fig
+          quantity="volume"
+          value={litres.likely}
+          approx
+          {...(unit ? { unit } : {})}
+          className="inline-block min-w-14 text-right"
+        />
       </span>
     </span>
   );

@@ -1,3 +1,5 @@
+import { shownUnit } from '#core/units/format';
+import { useSettings } from '../../../data/settings';
 import {
   closestCenter,
   DndContext,
@@ -51,6 +53,9 @@ export function CoatRows({
   onOrder,
 }: RowsProps) {
   const sensors = useSensors(useSensor(PointerSensor, BY_HAND), useSensor(KeyboardSensor, BY_KEY));
+  const { units } = useSettings();
+  const most = Math.max(0, ...coats.map((c) => c.takes?.litres.likely ?? 0));
+  const unit = most > 0 ? shownUnit('volume', units, most) : undefined;
   const order = coats.map((c) => c.layer.id);
   const firstPlanned = coats.filter((c) => c.on).length;
   const place = (id: unknown) => {
@@ -93,6 +98,7 @@ export function CoatRows({
                 coat={coat}
                 index={i}
                 under={coats[i - 1]?.name ?? ground}
+                unit={unit}
                 findings={findings.filter((f) => f.upper === i)}
                 selected={coat.layer.id === selected}
                 onPick={onPick}
