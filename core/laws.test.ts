@@ -14,7 +14,6 @@ import {
   overcoatWindow,
   packsToBuy,
   potMarks,
-  relativeHumidity,
   spreadingRateM2PerL,
   startAdvice,
   surfaceSeries,
@@ -131,9 +130,23 @@ describe('cure', () => {
           return;
         }
         expect(window.opensAt).toBe(at);
-        if (window.bondsUntil !== null) expect(window.bondsUntil).toBeGreaterThanOrEqual(window.opensAt as number);
       }),
     );
+  });
+  it('from a print on, at a steady temperature of its table, the tack limit is what the sheet has beyond its minimum', () => {
+    // By hand: the print says that the coat stands at its minimum, 5 of 24 h at 20 °C; 19 h are left, whenever it came.
+    const steady = Array.from({ length: 80 }, (_, i) => ({ at: T0 + i * H, tempC: 20 }));
+    for (const hour of [3, 5, 9, 20]) {
+      const { bondsUntil } = windowAfterHandTests({
+        startedAt: T0,
+        finishedAt: T0 + H,
+        temps: steady,
+        minimum: [{ tempC: 20, hours: 5 }],
+        tackLimit: [{ tempC: 20, hours: 24 }],
+        tests: [{ test: 'thumb', at: T0 + hour * H, passed: true }],
+      });
+      expect(((bondsUntil as number) - T0) / H).toBeCloseTo(hour + 19, 3);
+    }
   });
 });
 
@@ -193,17 +206,33 @@ describe('air', () => {
     fc.assert(
       fc.property(fc.array(issue, { maxLength: 6 }), (issues) => {
         const merged = mergeIssues(
-          issues.map((i) => ({
+          issues.map((i, n) => ({
             source: i.source,
             issuedAt: T0 + i.issued * H,
             hours: Array.from({ length: i.count }, (_, k) => ({
               at: T0 + (i.from + k) * H,
-              airC: 10,
-              rh: relativeHumidity({ airC: 10, dewC: 4 }),
+              airC: n,
+              rh: 0.5,
             })),
           })),
         );
-        expect(merged.every((h, k) => k === 0 || h.at > (merged[k - 1] as { at: number }).at)).toBe(true);
+        // Hour by hour, by looking: the last typed issue that still speaks of it, else the last simulated one.
+        const told = (h: number) =>
+          (['typed', 'simulated'] as const)
+            .map((source) => {
+              const own = issues
+                .map((i, n) => ({ ...i, n }))
+                .filter((i) => i.source === source)
+                .sort((a, b) => a.issued - b.issued);
+              return own.findLast((i, k) => h >= i.from && h < i.from + i.count && h < (own[k + 1]?.issued ?? Infinity))
+                ?.n;
+            })
+            .find((n) => n !== undefined);
+        const expected = Array.from({ length: 80 }, (_, h) => h).flatMap((h) => {
+          const n = told(h);
+          return n === undefined ? [] : [[h, n]];
+        });
+        expect(merged.map((m) => [(m.at - T0) / H, m.airC])).toEqual(expected);
       }),
     );
   });

@@ -298,3 +298,30 @@ describe('the season', () => {
     expect(withSeason([], 50)).toEqual([]);
   });
 });
+
+describe('a surface series against a walk by the minute', () => {
+  it('is the air between its hours, moved by the last reading, which fades to nothing in six hours', () => {
+    // Told anew here from the rule alone [common practice: a reading fades over some six hours].
+    let x = 7;
+    const random = () => (x = (x * 16_807) % 2_147_483_647) / 2_147_483_647;
+    for (let run = 0; run < 20; run += 1) {
+      const weather = Array.from({ length: 30 }, (_, i) => ({ at: T0 + i * H, airC: 10 + 15 * random() }));
+      const readings = Array.from({ length: 3 }, () => ({
+        at: T0 + Math.round(random() * 28 * 60) * 60_000,
+        surfaceC: 5 + 25 * random(),
+      })).sort((a, b) => a.at - b.at);
+      const series = surfaceSeries({ weather, readings });
+      const air = (at: number) => {
+        const i = Math.min(28, Math.floor((at - T0) / H));
+        const f = (at - T0) / H - i;
+        return weather[i]!.airC * (1 - f) + weather[i + 1]!.airC * f;
+      };
+      for (const { at, tempC } of series) {
+        const last = readings.findLast((r) => r.at <= at);
+        const left = last ? Math.max(0, 1 - (at - last.at) / (6 * H)) : 0;
+        expect(tempC).toBeCloseTo(air(at) + (last ? (last.surfaceC - air(last.at)) * left : 0), 6);
+      }
+      for (const r of readings) expect(series.some((s) => s.at === r.at)).toBe(true);
+    }
+  });
+});

@@ -169,10 +169,19 @@ describe('milestones on a changing temperature', () => {
       }
     }
   });
-  it('progress at the milestone is one', () => {
-    const appliedAt = T0 + 3000 * H;
-    const at = milestoneAt({ table, kind: 'minimum', appliedAt, temps: normals }) as number;
-    expect(progressAt({ table, kind: 'minimum', appliedAt, temps: normals, at })).toBeCloseTo(1, 4);
+  it('progress is the share of the sheet’s own time at a steady temperature of its table', () => {
+    for (const { tempC, hours } of table) {
+      const temps = Array.from({ length: Math.ceil(hours) + 3 }, (_, i) => ({ at: T0 + i * H, tempC }));
+      for (const share of [0.25, 0.5, 1])
+        expect(progressAt({ table, kind: 'minimum', appliedAt: T0, temps, at: T0 + share * hours * H })).toBeCloseTo(
+          share,
+          6,
+        );
+      expect(((milestoneAt({ table, kind: 'minimum', appliedAt: T0, temps }) as number) - T0) / H).toBeCloseTo(
+        hours,
+        4,
+      );
+    }
   });
   it('warmer is never later', () => {
     fc.assert(

@@ -53,4 +53,16 @@ describe('the weather simulator', () => {
     expect(off.far).toBeGreaterThan(3 * off.near);
     expect(off.near).toBeGreaterThan(0);
   });
+  it('has the humidity of a maritime spring at 50° N, and rain falls through damp air [common practice: long-time means]', () => {
+    for (const name of ['Westhaven', 'Plover Quay', 'Sandgate']) {
+      const at = { name, latitudeDeg: 50, utcOffsetH: 0 };
+      const spring = run(Date.UTC(2026, 2, 1), Date.UTC(2026, 5, 1), Date.UTC(2026, 5, 1), at);
+      const mean = spring.reduce((sum, h) => sum + h.rh, 0) / spring.length;
+      expect(mean).toBeGreaterThan(0.75);
+      expect(mean).toBeLessThan(0.85);
+      const rain = spring.filter((h) => (h.rainMm ?? 0) > 0);
+      expect(rain.length).toBeGreaterThan(20);
+      for (const hour of rain) expect(hour.rh).toBeGreaterThan(0.8);
+    }
+  });
 });

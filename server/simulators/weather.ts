@@ -14,6 +14,11 @@ const DAY_MS = 86_400_000;
 /** A new forecast comes every six hours. */
 export const ISSUE_EVERY_MS = 6 * HOUR_MS;
 
+/** What the dew point lacks to the air is less by this near the sea of the west winds. */
+const MARITIME_SHARE = 0.42;
+/** In rain the dew point is so little below the air, °C. */
+const RAIN_LACK_C = 2.4;
+
 /** The stand-in's forecasts kept in memory: an issue of a place is worked out once. */
 const KEPT_MOST = 4000;
 const kept = new Map<string, WeatherHour[]>();
@@ -81,14 +86,20 @@ function oneHour(place: SimulatedPlace, at: number, error: { airC: number; front
   const swingC = (1.6 + 4.6 * (1 - cloud)) * Math.cos(((localHour - 15) / 24) * 2 * Math.PI);
   const airC = meanC + massC + swingC + error.airC;
 
-  const lackC = 3.8 + 4.6 * (1 - front) + 1.8 * noise(`${seed}/dew`, at / (1.1 * DAY_MS));
-  const dewC = Math.min(meanC + massC + error.airC - lackC, airC - 0.1);
+  const wet = front - 0.84 + 0.12 * noise(`${seed}/rain`, at / (2.3 * HOUR_MS));
+  // The sea keeps spring and summer of the west winds moister than the shores further south.
+  const maritime = clamp((Math.abs(place.latitudeDeg) - 30) / 20, 0, 1);
+  const lackC =
+    (3.8 + 4.6 * (1 - front) + 1.8 * noise(`${seed}/dew`, at / (1.1 * DAY_MS))) * (1 - MARITIME_SHARE * maritime);
+  const airMassDewC = meanC + massC + error.airC - lackC;
+  // Rain falls through air that it has wetted; it dampens and dries within an hour or so.
+  const raining = clamp(1 + wet / 0.05, 0, 1);
+  const dewC = Math.min(airMassDewC + raining * Math.max(0, airC - RAIN_LACK_C - airMassDewC), airC - 0.1);
   const windMs = clamp(
     2.4 + 5 * front ** 2 + 1.8 * noise(`${seed}/wind`, at / (4 * HOUR_MS)) + (sunHeight > 0 ? 1.2 * sunHeight : 0),
     0.2,
     25,
   );
-  const wet = front - 0.84 + 0.12 * noise(`${seed}/rain`, at / (2.3 * HOUR_MS));
   return {
     at,
     airC: round(airC, 2),
