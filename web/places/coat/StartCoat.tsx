@@ -332,7 +332,7 @@ function Reason({ start }: { start: Start }) {
 /** What the verdict comes to, in a line. */
 function inShort({ against, verdict, advice }: Start, units: UnitChoice): string {
   if (against.length > 0)
-    return `Against it: ${against[0]}${against.length > 1 ? `, and ${against.length - 1} more` : ''}`;
+    return `Asks a reason: ${against[0]}${against.length > 1 ? `, and ${against.length - 1} more` : ''}`;
   const caution = verdict?.breaks[0] ?? advice?.caution?.break;
   if (caution) return `Caution: ${breakWords(caution, units)}`;
   if (!verdict) return 'The air is not known: read it.';

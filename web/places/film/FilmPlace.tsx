@@ -79,7 +79,12 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               onFilmDone={film.letGo}
             />
             <CoatsAndFilm coats={film.coats} sheetById={view.sheetById} />
-            <FilmTarget key={film.row?.targetMicron} row={film.row} coats={film.coats} onWrite={film.write} />
+            <FilmTarget
+              key={film.row?.targetMicron}
+              row={film.row}
+              coats={film.coats}
+              onWrite={(change, label) => (film.write(change, label), setPanel(LEDGER))}
+            />
             <p className="text-sm quiet">
               Whole: on the boat. Broken edge: planned, its upper face can be dragged. Hatched: taken off by abrading,
               or not combed.
