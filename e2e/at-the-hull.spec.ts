@@ -203,3 +203,70 @@ test('Mix on a coat that is going on mixes for that coat, and the pot belongs to
   await page.getByRole('link', { name: 'Mix', exact: true }).click();
   await expect(page.getByText('Less what was mixed for it', { exact: false })).toBeVisible();
 });
+
+test('what is left in the pot serves the next coat; what was said of a batch and a start can all be put right', async ({
+  page,
+  yard,
+}) => {
+  await page.goto(`${yard.url}/boats/${DEMO.gig}/coat`);
+  await page.getByRole('region', { name: 'Going on' }).getByRole('link').first().click();
+  await page.getByLabel('Left in the pot').fill('0.1');
+  await page.getByRole('button', { name: 'Finish now' }).click();
+  await expect(page.getByText('The hand overrides the table')).toBeVisible();
+  const coatId = page.url().split('/').pop()!;
+  const entries = async () => (await logOf(yard, DEMO.gig)).filter((e) => e.streamId === coatId);
+
+  // The batch was another one than was logged: its litres, and with them those of the coat.
+  await page
+    .getByRole('button', { name: /^Correct: Mixed / })
+    .first()
+    .click();
+  await page.getByLabel('Thinner', { exact: true }).fill('0.05');
+  await page.getByRole('button', { name: 'Put right' }).click();
+  await expect(page.getByText(/^Mixed .*thinner 50 mL/)).toBeVisible();
+  await expect.poll(async () => (await entries()).filter((e) => e.kind === 'batchOn').length).toBe(2);
+
+  // The start too: its colour and what it was abraded with.
+  await page.getByRole('button', { name: /^Correct: Started/ }).click();
+  await page.getByLabel('Abraded with grit').fill('240');
+  await page.getByLabel('Abraded', { exact: true }).selectOption({ label: 'nibs only' });
+  await page.getByLabel('Method').selectOption({ label: 'Brush' });
+  await page.getByRole('button', { name: 'Put right' }).click();
+  await expect(page.getByText(/Started by brush.*abraded with 240 nibs only before/)).toBeVisible();
+
+  // What another coat left goes on with the next one of the same paint.
+  await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/start?on=${DEMO.rudder}`);
+  await expect(page.getByRole('checkbox', { name: /^the rest, 200 mL, mixed/ })).toBeChecked();
+});
+
+test('a coat written down next day is judged by its own moment, with the batch that nobody logged', async ({
+  page,
+  yard,
+}) => {
+  await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/start?on=${DEMO.rudder}`);
+  await page.getByText('It was earlier', { exact: true }).click();
+  // Half an hour before the coat beneath it was put on.
+  const beneath = (await logOf(yard, DEMO.sloop)).findLast(
+    (e) => e.kind === 'started' && JSON.stringify(e.body).includes(DEMO.rudder),
+  )!;
+  const local = (at: number) => new Date(at + 3_600_000).toISOString().slice(0, 16);
+  await page.getByLabel('Started').fill(local(beneath.occurredAt - 1_800_000));
+  await page.getByLabel('Finished').fill(local(beneath.occurredAt - 600_000));
+  await expect(page.getByText(/Against it:.*Rudder and skeg: a coat beneath it was not on yet/)).toBeVisible();
+  await page.getByLabel(/^Mixed (for it|besides)/).fill('1');
+  await page.getByLabel('On the hull, if known').fill('0.9');
+  await page.getByRole('button', { name: 'Log this coat' }).click();
+  await expect(page.getByText('Write why you start all the same.')).toBeVisible();
+  // A look at another page and back keeps what was typed.
+  await page.getByRole('link', { name: 'Mix first' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Mix ');
+  await page.goBack();
+  await expect(page.getByLabel('On the hull, if known')).toHaveValue('0.9');
+  await page.getByLabel('Start all the same, because').fill('written down from the tin lid');
+  await page.getByRole('button', { name: 'Log this coat' }).click();
+  await expect(
+    page.getByText(/Against advice \(.*before the coat beneath.*written down from the tin lid/),
+  ).toBeVisible();
+  await expect(page.getByText(/^Mixed .*Base .*Hardener/)).toBeVisible();
+  await expect(page.getByText(/Finished, 900 mL on the hull/)).toBeVisible();
+});

@@ -50,7 +50,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   }, [opened]);
   const bare = surface.existing === 'bare';
   return (
-    <div className="grid min-w-0 gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,13fr)_minmax(0,10fr)]">
+    <div className="grid min-w-0 gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,13fr)_minmax(0,12fr)]">
       <ZoneNav view={view} surfaceId={surface.id} />
       <section className="min-w-0" aria-label="Section">
         <h1 className="text-2xl">{surface.name}</h1>

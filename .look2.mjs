@@ -1,0 +1,11 @@
+import { chromium } from 'playwright';
+const b = await chromium.launch({ executablePath:'/usr/bin/chromium', args:['--headless','--no-sandbox','--disable-gpu','--disable-quic'] });
+const p = await (await b.newContext()).newPage();
+p.on('console',m=>console.log('C',m.text()));
+await p.goto('http://localhost:4790/boats/01900000-0000-7000-8001-000000000001/coat/start'); await p.waitForTimeout(1500);
+await p.getByText('It was earlier',{exact:true}).click(); await p.getByLabel('On the hull, if known').fill('0.9'); await p.waitForTimeout(300);
+console.log(await p.evaluate(()=>JSON.stringify(sessionStorage)));
+await p.getByRole('link',{name:'Mix first'}).click(); await p.waitForTimeout(800); console.log(p.url());
+await p.goBack(); await p.waitForTimeout(1500); console.log(p.url());
+console.log(await p.getByLabel('On the hull, if known').count(), await p.evaluate(()=>JSON.stringify(sessionStorage)));
+await b.close();
