@@ -162,19 +162,29 @@ export function startAdvice(options: StartQuestion): StartAdvice {
 
   const known = Math.min(lastHour.at, (surface[surface.length - 1] as TempSample).at);
   const { sheltered, topcoat, limits, method } = options;
+  let cautions = false;
   const breaksAt = limitBreaks({ hours, surface, limits, method, sheltered, topcoat });
+  const anyAt = (at: number) => {
+    const { any } = breaksAt(at);
+    cautions ||= any?.caution === true;
+    return any;
+  };
   const walk = { ...options, now, applyMs, known, count: Math.floor((known - now) / STEP_MS) + 1 };
-  const held = outcomes(walk, (at) => breaksAt(at).held);
-  const clean = outcomes(walk, (at) => breaksAt(at).any);
-  const first = held(0);
+  const clean = outcomes(walk, anyAt);
+  const inAll = clean(0);
+  // Where a caution comes first, what keeps from starting may come later, or not at all.
+  const caution = inAll.trouble?.break.caution === true ? inAll.trouble : null;
+  const first = caution ? outcomes(walk, (at) => breaksAt(at).held)(0) : inAll;
   const open = { now, until: Math.min(horizon, known), applyMs, workSpans: options.workSpans ?? [] };
-  // A spell without cautions is asked for first; the walk for it is the same where there is none to heed.
+  // A spell without cautions is asked for first; where none was met, the other would be the same.
   const best =
     spell(clean, open) ??
-    spell(
-      outcomes(walk, (at) => breaksAt(at).held),
-      open,
-    );
+    (cautions
+      ? spell(
+          outcomes(walk, (at) => breaksAt(at).held),
+          open,
+        )
+      : null);
   return {
     nowHolds: first.holds,
     touchDryAt: touchDry ? first.dryAt : null,
@@ -183,7 +193,7 @@ export function startAdvice(options: StartQuestion): StartAdvice {
     lastStartAt: best?.lastAt ?? null,
     closedBy: best?.closedBy ?? null,
     dayEnds: best?.dayEnds ?? false,
-    caution: first.holds ? outcomes(walk, (at) => breaksAt(at).any)(0).trouble : null,
+    caution: first.holds ? caution : null,
   };
 }
 

@@ -83,7 +83,8 @@ export function foldLog(entries: readonly LogEntry[]): FoldedLog {
   if (!log) {
     const mixed = foldBatches(entries);
     const coats = foldCoats(entries, mixed);
-    const batches = mixed.map((b) => ({ ...b, ...inPot(b, coats) }));
+    const uses = usesOfBatches(coats);
+    const batches = mixed.map((b) => ({ ...b, ...inPot(b, uses.get(b.id) ?? []) }));
     log = { coats, batches, readingsOf: readingsByZone(entries, coats) };
     folded.set(entries, log);
   }
@@ -150,11 +151,28 @@ function outOfPots(
 /** Less than this cannot be told from an empty pot, L. */
 const NOTHING_L = 0.005;
 
+/** What a coat has of a batch. */
+interface BatchUse {
+  readonly litres: number;
+  readonly goingOn: boolean;
+}
+
+function usesOfBatches(coats: readonly Coat[]): Map<string, BatchUse[]> {
+  const uses = new Map<string, BatchUse[]>();
+  for (const { batches, finishedAt } of coats)
+    for (const { batchId, litres } of batches) {
+      const use = { litres, goingOn: finishedAt === null };
+      const list = uses.get(batchId);
+      if (list) list.push(use);
+      else uses.set(batchId, [use]);
+    }
+  return uses;
+}
+
 /** What of a batch is in its pot, once the coats it went on are known. */
-function inPot(batch: Pouring, coats: readonly Coat[]): Pick<MixedBatch, 'inUse' | 'restL'> {
-  const on = coats.flatMap((c) => c.batches.filter((b) => b.batchId === batch.id).map((b) => ({ c, b })));
-  const inUse = on.some(({ c }) => c.finishedAt === null);
-  const rest = batch.totalL - on.reduce((sum, { b }) => sum + b.litres, 0);
+function inPot(batch: Pouring, uses: readonly BatchUse[]): Pick<MixedBatch, 'inUse' | 'restL'> {
+  const inUse = uses.some((u) => u.goingOn);
+  const rest = batch.totalL - uses.reduce((sum, u) => sum + u.litres, 0);
   return { inUse, restL: batch.emptied || inUse || rest < NOTHING_L ? 0 : rest };
 }
 
