@@ -94,7 +94,7 @@ export function CoatRow({
         <span className="narrow quiet min-w-0 flex-1 truncate text-base" title={onto(coat, under)}>
           {onto(coat, under)}
         </span>
-        {coat.takes && <Takes {...coat.takes} unit={unit} />}
+        {coat.takes && <Takes {...coat.takes} unit={unit} tight={between.length > 1} />}
         <Marks findings={between} onFinding={onFinding} />
         {onInsert && <Insert label={`Put a coat between ${under} and ${coat.name}`} onClick={() => onInsert(index)} />}
       </div>
@@ -108,10 +108,13 @@ function Takes({
   spreadingRateM2PerL,
   litres,
   unit,
-}: NonNullable<SectionCoat['takes']> & { unit: Unit | undefined }) {
+  tight,
+}: NonNullable<SectionCoat['takes']> & { unit: Unit | undefined; tight: boolean }) {
   return (
     <span className="narrow min-w-0 shrink-0 text-base whitespace-nowrap">
-      wet <Fig quantity="film" value={wetMicron} className="inline-block min-w-11 text-right" />
+      <span className={tight ? 'hidden 2xl:inline' : ''}>
+        wet <Fig quantity="film" value={wetMicron} className="inline-block min-w-11 text-right" />
+      </span>
       <span className="ml-2.5 hidden 2xl:inline">
         <Fig quantity="spreadingRate" value={spreadingRateM2PerL} className="inline-block min-w-16 text-right" />
       </span>
