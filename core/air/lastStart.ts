@@ -162,11 +162,11 @@ export function startAdvice(options: StartQuestion): StartAdvice {
 
   const known = Math.min(lastHour.at, (surface[surface.length - 1] as TempSample).at);
   const { sheltered, topcoat, limits, method } = options;
-  let cautions = false;
+  const met = { caution: false };
   const breaksAt = limitBreaks({ hours, surface, limits, method, sheltered, topcoat });
   const anyAt = (at: number) => {
     const { any } = breaksAt(at);
-    cautions ||= any?.caution === true;
+    met.caution ||= any?.caution === true;
     return any;
   };
   const walk = { ...options, now, applyMs, known, count: Math.floor((known - now) / STEP_MS) + 1 };

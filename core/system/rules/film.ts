@@ -185,7 +185,7 @@ export const profileOfSheet: Rule = (stack) => {
   const high = most !== undefined && profile > most * 1.1;
   if (!low && !high) return [];
   const wanted = `${least === undefined ? 'at most ' : `${Math.round(least)} to `}${Math.round(most ?? least ?? 0)} µm`;
-  const words = `Reckon with ${Math.round(low ? (least) : (most as number))} µm`;
+  const words = `Reckon with ${Math.round(low ? least : (most as number))} µm`;
   return [
     finding(
       'profileOfSheet',
@@ -199,7 +199,7 @@ export const profileOfSheet: Rule = (stack) => {
         kind: 'set',
         at: 0,
         change: {
-          deadVolumeLPerM2: deadVolumeOfProfile({ profileMicron: low ? (least) : (most as number) }),
+          deadVolumeLPerM2: deadVolumeOfProfile({ profileMicron: low ? least : (most as number) }),
         },
         words,
       },

@@ -10,11 +10,24 @@ import {
   isMetal,
   isOldAntifouling,
   keptFilms,
+  type Finding,
+  type Mend,
   type Rule,
 } from '../stack';
 
 /** A barrier that keeps copper off steel: the usual total against water. [CP] */
 const FULL_BARRIER_MICRON = 250;
+
+/** A sheet that does not say whether it holds copper, where it must not. */
+const unsaid = ({ name }: SheetBody, i: number, where: string, copperFree: Mend): Finding =>
+  finding(
+    'copperOnMetal',
+    'caution',
+    i,
+    'substrate',
+    `The sheet of ${name} does not say whether it holds copper: ${where} it must not.`,
+    copperFree,
+  );
 
 /** Copper on aluminium, or on metal without a full barrier, corrodes the hull. [CP] */
 export const copperOnMetal: Rule = (stack) => {
@@ -29,17 +42,7 @@ export const copperOnMetal: Rule = (stack) => {
       words: 'Change to a copper-free antifouling',
     } as const;
     if (isLightMetal(stack.substrate)) {
-      if (layer.sheet.copper === undefined)
-        return [
-          finding(
-            'copperOnMetal',
-            'caution',
-            i,
-            'substrate',
-            `The sheet of ${layer.sheet.name} does not say whether it holds copper: on aluminium it must not.`,
-            copperFree,
-          ),
-        ];
+      if (layer.sheet.copper === undefined) return [unsaid(layer.sheet, i, 'on aluminium', copperFree)];
       return [
         finding(
           'copperOnMetal',
@@ -58,16 +61,7 @@ export const copperOnMetal: Rule = (stack) => {
     const soundBeneath = stack.existing === 'twoPack' || isOldAntifouling(stack.existing);
     if (barrier >= FULL_BARRIER_MICRON || soundBeneath) return [];
     if (layer.sheet.copper === undefined)
-      return [
-        finding(
-          'copperOnMetal',
-          'caution',
-          i,
-          'substrate',
-          `The sheet of ${layer.sheet.name} does not say whether it holds copper: on steel with so little barrier it must not.`,
-          copperFree,
-        ),
-      ];
+      return [unsaid(layer.sheet, i, 'on steel with so little barrier', copperFree)];
     return [
       finding(
         'copperOnMetal',

@@ -13,37 +13,12 @@ export const bareToTheSun: Rule = (stack) => {
     want: { sheetKind: 'topcoat' },
     words: 'Put a topcoat over it',
   } as const;
-  if (isEpoxy(sheet))
-    return [
-      finding(
-        'bareToTheSun',
-        'caution',
-        at,
-        null,
-        `${sheet.name} is the last coat and is epoxy: in sunlight it chalks.`,
-        topcoat,
-      ),
-    ];
-  if (sheet.uvResistant === false)
-    return [
-      finding(
-        'bareToTheSun',
-        'caution',
-        at,
-        null,
-        `${sheet.name} is the last coat, and its sheet says that it does not stand the sun.`,
-        topcoat,
-      ),
-    ];
-  if (sheet.kind === 'topcoat' || sheet.kind === 'nonSkid') return [];
-  return [
-    finding(
-      'bareToTheSun',
-      'caution',
-      at,
-      null,
-      `This zone is out in the weather and ends with ${sheet.name}: it has no topcoat.`,
-      topcoat,
-    ),
-  ];
+  const reason = isEpoxy(sheet)
+    ? `${sheet.name} is the last coat and is epoxy: in sunlight it chalks.`
+    : sheet.uvResistant === false
+      ? `${sheet.name} is the last coat, and its sheet says that it does not stand the sun.`
+      : sheet.kind === 'topcoat' || sheet.kind === 'nonSkid'
+        ? null
+        : `This zone is out in the weather and ends with ${sheet.name}: it has no topcoat.`;
+  return reason === null ? [] : [finding('bareToTheSun', 'caution', at, null, reason, topcoat)];
 };
