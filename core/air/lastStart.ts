@@ -179,7 +179,7 @@ export function startAdvice(options: StartQuestion): StartAdvice {
   // A spell without cautions is asked for first; where none was met, the other would be the same.
   const best =
     spell(clean, open) ??
-    (cautions
+    (met.caution
       ? spell(
           outcomes(walk, (at) => breaksAt(at).held),
           open,
