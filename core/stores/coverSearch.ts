@@ -1,7 +1,7 @@
 import { DROP_L, stepsFor, type CheckedOffer } from './offer';
 
-/** Branches looked into at most: some tens of milliseconds of them. */
-const MOST_BRANCHES = 20_000;
+/** Counts tried at most, over all branches: within a frame of them. */
+const MOST_TRIED = 60_000;
 
 /**
  * The least cost by a depth-first search over the offers, cheapest litre first; a branch is left where no price could
@@ -18,7 +18,7 @@ export function coverBySearch(
   const rest = [...need];
   const counts = order.map(() => 0);
   const best = { cost: Infinity, left: Infinity, counts: [...counts] };
-  let branches = 0;
+  let tried = 0;
 
   const keepIfBetter = (cost: number) => {
     const left = rest.reduce((sum, r) => sum - r, 0);
@@ -30,15 +30,15 @@ export function coverBySearch(
     return floor > best.cost || (floor === best.cost && best.left <= DROP_L);
   };
   const search = (i: number, cost: number): void => {
-    branches += 1;
     // More of anything costs something, or, where it is free, only leaves more.
     if (rest.every((r) => r <= DROP_L)) return keepIfBetter(cost);
     const offer = order[i];
     if (!offer || hopeless(i, cost)) return;
     for (const n of countsToTry(offer, rest)) {
+      tried += 1;
+      if (tried > MOST_TRIED && best.cost < Infinity) break;
       const paid = cost + offer.cost(n);
       if (paid > best.cost) continue;
-      if (branches > MOST_BRANCHES && best.cost < Infinity) break;
       offer.partsL.forEach((l, p) => (rest[p] = (rest[p] as number) - n * l));
       counts[i] = n;
       search(i + 1, paid);
@@ -49,7 +49,7 @@ export function coverBySearch(
   search(0, 0);
   const inOrder = offers.map(() => 0);
   order.forEach((o, i) => (inOrder[o.at] = best.counts[i] as number));
-  return { counts: inOrder, provenLeast: branches <= MOST_BRANCHES };
+  return { counts: inOrder, provenLeast: tried <= MOST_TRIED };
 }
 
 /** So many as cover what is left, then fewer; and more, where a price breaks. */

@@ -17,10 +17,9 @@ interface Volumes {
  * The least cost by tables: whole kits, all of one proportion, matter only by their volume together, and what they
  * leave of each part is covered by packs of that part alone. So the cheapest way through every volume of kits, with
  * the cheapest cover of each rest, is the cheapest of all.
- * @returns how many of each offer; null where prices break, a kit has its own proportion, or the sizes' grid is too fine
+ * @returns how many of each offer; null where a kit has its own proportion, or the sizes' grid is too fine
  */
 export function coverByTables(needL: readonly number[], offers: readonly CheckedOffer[]): number[] | null {
-  if (offers.some((o) => o.froms.length > 0)) return null;
   const kits = offers.filter((o) => partsIn(o).length > 1);
   const shares = commonShares(kits);
   if (!shares) return null;
@@ -32,7 +31,7 @@ export function coverByTables(needL: readonly number[], offers: readonly Checked
       l,
     ),
   );
-  const steps = [kitTable, ...singles].reduce((sum, t) => sum + (t ? t.length * t.units.length : 0), 0);
+  const steps = [kitTable, ...singles].reduce((sum, t) => sum + (t ? stepsOf(t) : 0), 0);
   if (!(steps <= MOST_STEPS)) return null;
   return cheapest({ needL, offers, shares, kitTable, singles });
 }
@@ -75,8 +74,8 @@ function cheapest({ needL, offers, shares, kitTable, singles }: Tabled): number[
   }
   if (best.cost === Infinity) return null;
   const counts = new Map<CheckedOffer, number>();
-  if (kitTable && filled) countBack(kitTable, filled.last, best.kit, counts);
-  parts.forEach((t, p) => t && countBack(t.table, t.last, best.at[p] as number, counts));
+  filled?.countBack(best.kit, counts);
+  parts.forEach((t, p) => t?.countBack(best.at[p] as number, counts));
   return offers.map((o) => counts.get(o) ?? 0);
 }
 
@@ -87,10 +86,31 @@ function volumesOf(offers: readonly CheckedOffer[], needL: number): Volumes | nu
   const step = sizes.reduce(commonDivisor);
   const units = sizes.map((s) => s / step);
   const stepL = step / EXACT_PER_L;
-  return { offers, units, stepL, length: stepsFor(needL, stepL) + Math.max(...units) + 1 };
+  // Where a price breaks, more than is needed may cost less.
+  const beyond = offers.map((o, i) => (units[i] as number) * Math.max(1, ...o.froms));
+  return { offers, units, stepL, length: stepsFor(needL, stepL) + Math.max(...beyond) + 1 };
 }
 
-function fill({ offers, units, length }: Volumes): { least: Float64Array; last: Uint8Array } {
+/** A table filled in: what each volume costs at least, and the packs that make it up. */
+interface Filled {
+  readonly least: Float64Array;
+  readonly countBack: (volume: number, counts: Map<CheckedOffer, number>) => void;
+}
+
+const priceBreaks = ({ offers }: Volumes): boolean => offers.some((o) => o.froms.length > 0);
+
+/** What filling a table in costs, in steps. */
+function stepsOf(table: Volumes): number {
+  const { units, length } = table;
+  return priceBreaks(table)
+    ? units.reduce((sum, unit) => sum + (length * (length / unit + 1)) / 2, 0)
+    : length * units.length;
+}
+
+const fill = (table: Volumes): Filled => (priceBreaks(table) ? fillByCounts(table) : fillByPacks(table));
+
+/** Pack by pack: of every volume the pack that came last. */
+function fillByPacks({ offers, units, length }: Volumes): Filled {
   const least = new Float64Array(length).fill(Infinity);
   const last = new Uint8Array(length);
   least[0] = 0;
@@ -105,26 +125,65 @@ function fill({ offers, units, length }: Volumes): { least: Float64Array; last: 
       }
     }
   }
-  return { least, last };
+  const countBack: Filled['countBack'] = (volume, counts) => {
+    for (let v = volume; v > 0; v -= units[last[v] as number] as number) {
+      const offer = offers[last[v] as number] as CheckedOffer;
+      counts.set(offer, (counts.get(offer) ?? 0) + 1);
+    }
+  };
+  return { least, countBack };
 }
 
-interface Cheapest {
+/** Offer by offer, where a pack's price rests on how many are bought: of every volume how many of each. */
+function fillByCounts({ offers, units, length }: Volumes): Filled {
+  let least = new Float64Array(length).fill(Infinity);
+  least[0] = 0;
+  const chosen = offers.map((offer, i) => {
+    const unit = units[i] as number;
+    const costs = Array.from({ length: Math.floor((length - 1) / unit) + 1 }, (_, n) => offer.cost(n));
+    const next = new Float64Array(length);
+    const count = new Uint32Array(length);
+    for (let v = 0; v < length; v += 1) {
+      let best = Infinity;
+      for (let n = 0; n * unit <= v; n += 1) {
+        const cost = (least[v - n * unit] as number) + (costs[n] as number);
+        if (cost < best) {
+          best = cost;
+          count[v] = n;
+        }
+      }
+      next[v] = best;
+    }
+    least = next;
+    return count;
+  });
+  const countBack: Filled['countBack'] = (volume, counts) => {
+    let v = volume;
+    for (let i = offers.length - 1; i >= 0; i -= 1) {
+      const n = (chosen[i] as Uint32Array)[v] as number;
+      if (n > 0) counts.set(offers[i] as CheckedOffer, n);
+      v -= n * (units[i] as number);
+    }
+  };
+  return { least, countBack };
+}
+
+interface Cheapest extends Filled {
   readonly table: Volumes;
-  readonly least: Float64Array;
-  readonly last: Uint8Array;
   /** The cheapest volume at or above each, ties to the smaller. */
   readonly from: Int32Array;
 }
 
 function cheapestFrom(table: Volumes): Cheapest {
-  const { least, last } = fill(table);
+  const filled = fill(table);
+  const { least } = filled;
   const from = new Int32Array(table.length);
   from[table.length - 1] = table.length - 1;
   for (let v = table.length - 2; v >= 0; v -= 1) {
     const later = from[v + 1] as number;
     from[v] = (least[v] as number) <= (least[later] as number) ? v : later;
   }
-  return { table, least, last, from };
+  return { ...filled, table, from };
 }
 
 interface Rest {
@@ -157,18 +216,6 @@ function cheapestRest(
     into.at[p] = v;
   }
   return true;
-}
-
-function countBack(
-  { offers, units }: Volumes,
-  last: Uint8Array,
-  volume: number,
-  counts: Map<CheckedOffer, number>,
-): void {
-  for (let v = volume; v > 0; v -= units[last[v] as number] as number) {
-    const offer = offers[last[v] as number] as CheckedOffer;
-    counts.set(offer, (counts.get(offer) ?? 0) + 1);
-  }
 }
 
 function commonDivisor(a: number, b: number): number {

@@ -166,8 +166,37 @@ describe('packs to buy', () => {
     expect(run).toThrow(message);
   });
 
+  it('with prices that break, at 120 L too, costs what trying every count costs, and is known to', () => {
+    const packs = [0.75, 2.5, 20].map((sizeL, k) => ({
+      sizeL,
+      priceMinor: Math.round(sizeL * (3300 - 120 * k)),
+      breaks: [
+        { from: 3, priceMinor: Math.round(sizeL * (3100 - 120 * k)) },
+        { from: 10, priceMinor: Math.round(sizeL * (2500 + 60 * k)) },
+      ],
+    }));
+    const price = (k: number, count: number) => {
+      const { priceMinor, breaks } = packs[k]!;
+      const at = breaks.findLast((b) => count >= b.from)?.priceMinor ?? priceMinor;
+      return at * count;
+    };
+    for (const needL of [3.1, 17.3, 61, 119.3]) {
+      let least = Infinity;
+      for (let big = 0; big <= 10; big += 1)
+        for (let middle = 0; middle <= 58; middle += 1) {
+          const left = needL - 20 * big - 2.5 * middle;
+          for (const small of [Math.max(0, Math.ceil((left - 1e-9) / 0.75)), 3, 10])
+            if (small * 0.75 >= left - 1e-9)
+              least = Math.min(least, price(0, small) + price(1, middle) + price(2, big));
+        }
+      const bought = packsToBuy({ needL, packs });
+      expect(bought.provenLeast).toBe(true);
+      expect(bought.costMinor, `${needL} L`).toBe(least);
+    }
+  });
+
   it('says so where there were too many ways to try them all; what it buys then covers the need all the same', () => {
-    // Litres cost the same in each size, and prices that break keep tables out.
+    // Litres cost the same in each size, and sizes to the millilitre share too fine a grid for tables.
     const packs = [0.731, 0.893, 1.117, 1.301, 1.709, 2.111, 2.903, 3.307].map((sizeL, i) => ({
       sizeL,
       priceMinor: Math.round(sizeL * 3000 + ((i * 37) % 11)),
@@ -188,7 +217,7 @@ describe('packs to buy', () => {
         const size = pick([0.5, 1, 2, 4]);
         return { partsL: [size * 0.75, size * 0.25], priceMinor: Math.round(size * 3000 + random() * 900) };
       });
-      // Every third has a kit of another proportion, or a price that breaks: those are searched, not looked up.
+      // Every third has a kit of another proportion, searched, not looked up; every fifth a price that breaks.
       const odd = n % 3 === 0 ? [{ partsL: [1, 0.5], priceMinor: 4200 }] : [];
       const breaks = n % 5 === 0 ? [{ from: 2, priceMinor: 700 }] : undefined;
       const offers: Parameters<typeof coverAtLeastCost>[0]['offers'] = [

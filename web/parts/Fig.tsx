@@ -38,10 +38,26 @@ export function Fig({
   );
 }
 
-/** A range, both its ends in the unit of the lower one. */
-export function FigRange({ quantity, low, high }: { quantity: QuantityName; low: number; high: number }) {
+/** The unit that all litres of a list are shown in: that of the largest. */
+export function useListUnit(litres: readonly number[]): Unit {
   const { units } = useSettings();
-  const unit = shownUnit(quantity, units, low);
+  return shownUnit('volume', units, Math.max(0, ...litres));
+}
+
+/** A range, both its ends in the unit of the lower one where none is given. */
+export function FigRange({
+  quantity,
+  low,
+  high,
+  unit: fixed,
+}: {
+  quantity: QuantityName;
+  low: number;
+  high: number;
+  unit?: Unit;
+}) {
+  const { units } = useSettings();
+  const unit = fixed ?? shownUnit(quantity, units, low);
   const number = (end: number) => figure(quantity, end, units, undefined, unit).number;
   return (
     <span className="fig">

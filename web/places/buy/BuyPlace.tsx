@@ -11,7 +11,7 @@ import { useSettings } from '../../data/settings';
 import { useSheets, useStores } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
-import { Fig, Line } from '../../parts/Fig';
+import { Fig, useListUnit, Line } from '../../parts/Fig';
 import { saveBlob, saveCsv } from '../../parts/saveText';
 import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts/words';
 import { lineCount, pdfOf, shoppingCells, shoppingPage, supplierWords } from './files';
@@ -171,6 +171,7 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
   );
   const other = useMemo(() => otherWays(p), [p]);
   const patches = p.parts.some((part) => part.patchesL > 0.005);
+  const unit = useListUnit([p.need.likelyL]);
   return (
     <div className="border-b border-base-300 py-2" data-product={p.sheet.name}>
       <p className="flex items-baseline justify-between gap-3">
@@ -178,8 +179,8 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           {p.sheet.name}
         </Link>
         <span>
-          <Fig quantity="volume" value={p.need.likelyL} approx /> <span className="narrow quiet">± </span>
-          <Fig quantity="volume" value={2 * p.need.sigmaL} />
+          <Fig quantity="volume" value={p.need.likelyL} approx unit={unit} /> <span className="narrow quiet">± </span>
+          <Fig quantity="volume" value={2 * p.need.sigmaL} unit={unit} />
         </span>
       </p>
       <PartsToBuy p={p} />
@@ -267,6 +268,7 @@ function MoneyTable({ shopping }: { shopping: Shopping }) {
     ) : (
       <span className="fig">{moneyWords(minor, job.currency)}</span>
     );
+  const unit = useListUnit(money.coats.map((c) => c.litres));
   return (
     <section aria-labelledby="money">
       <h2 id="money" className="ruled pb-1">
@@ -284,7 +286,7 @@ function MoneyTable({ shopping }: { shopping: Shopping }) {
                 .map((c) => (
                   <li key={c.layerId} className="flex justify-between gap-3">
                     <span>
-                      Coat {c.number}, <Fig quantity="volume" value={c.litres} approx />
+                      Coat {c.number}, <Fig quantity="volume" value={c.litres} approx unit={unit} />
                     </span>
                     {amount(c.minor)}
                   </li>

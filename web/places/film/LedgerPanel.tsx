@@ -4,7 +4,8 @@ import { Link } from 'react-router';
 import type { BuildUpQuantities } from '#core/system/quantities';
 import { packsMinor } from '#core/stores/money';
 import type { JobProduct } from '#core/stores/share';
-import { Fig, FigRange } from '../../parts/Fig';
+import type { Unit } from '#core/units/quantities';
+import { Fig, FigRange, useListUnit } from '../../parts/Fig';
 import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts/words';
 import type { JobLedger } from './useLedger';
 
@@ -24,6 +25,10 @@ export function LedgerPanel({
   boatId: string;
   sheetIdOf: (revisionId: string) => string | undefined;
 }) {
+  const unit = useListUnit([
+    ...(quantities?.products ?? []).map((z) => z.litres.likely),
+    ...job.ledger.products.map((p) => p.wantL),
+  ]);
   if (!quantities || quantities.products.length === 0) return null;
   const { products } = job.ledger;
   return (
@@ -53,6 +58,7 @@ export function LedgerPanel({
             zone={zone}
             product={products.find((p) => p.sheetId === sheetIdOf(zone.sheetRevisionId))}
             job={job}
+            unit={unit}
           />
         ))}
       </div>
@@ -92,10 +98,12 @@ function ProductRow({
   zone,
   product,
   job,
+  unit,
 }: {
   zone: BuildUpQuantities['products'][number];
   product: JobProduct | undefined;
   job: JobLedger;
+  unit: Unit;
 }) {
   const { name, litres } = zone;
   return (
@@ -108,13 +116,13 @@ function ProductRow({
         {name}
       </span>
       <Cell label="this zone" className="max-sm:order-1 max-sm:text-left sm:row-span-2">
-        <Fig quantity="volume" value={litres.likely} approx className="text-lg" />
+        <Fig quantity="volume" value={litres.likely} approx unit={unit} className="text-lg" />
         <span className="narrow quiet block text-sm whitespace-nowrap">
-          <FigRange quantity="volume" low={litres.low} high={litres.high} />
+          <FigRange quantity="volume" low={litres.low} high={litres.high} unit={unit} />
         </span>
       </Cell>
       <Cell label="job still needs">
-        {product ? <Fig quantity="volume" value={product.wantL} /> : <span className="quiet">nothing</span>}
+        {product ? <Fig quantity="volume" value={product.wantL} unit={unit} /> : <span className="quiet">nothing</span>}
       </Cell>
       <Cell label="to buy" className="max-sm:order-2 sm:contents">
         <span className="fig sm:text-right">{costOf(product, job)}</span>
