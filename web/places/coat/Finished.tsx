@@ -142,8 +142,8 @@ function Clocks({
   return (
     <>
       <div className="sheet-rule">
-        {clocks.handleAt !== null && <Line label="Dry to handle">{when(clocks.handleAt, '')}</Line>}
         <Line label="Touch dry">{when(clocks.touchDryAt, 'not on the sheet or after the forecast')}</Line>
+        {clocks.handleAt !== null && <Line label="Dry to handle">{when(clocks.handleAt, '')}</Line>}
         {window && !last && (
           <>
             <Line label={`Not before${window.handTest?.passed ? ' (by thumb)' : est}`}>

@@ -19,7 +19,7 @@ export function MixWishes({ stints, stint, onPick, mix }: MixProps & { mix: Mix 
             (s) =>
               [
                 s.key,
-                `${s.name}${s.coat ? ', going on' : ''}: ${s.zones.map((z) => zoneOf(z.surfaceId).name).join(', ')}`,
+                `${s.name}${s.coat ? ', going on' : ''}: ${zonesWords(s.zones.map((z) => zoneOf(z.surfaceId).name))}`,
               ] as const,
           )}
           onPick={(key) => onPick([stints.find((s) => s.key === key)?.zones[0]?.surfaceId ?? ''])}
@@ -46,6 +46,10 @@ export function MixWishes({ stints, stint, onPick, mix }: MixProps & { mix: Mix 
     </>
   );
 }
+
+/** The first zone, and how many more: the others stand beneath as boxes to tick. */
+const zonesWords = ([first, ...more]: readonly string[]): string =>
+  more.length === 0 ? (first ?? '') : `${first} and ${more.length} more`;
 
 function HowMuch({ mix }: { mix: Mix }) {
   const { sheet, wish, set } = mix;
