@@ -244,6 +244,15 @@ own('keys lead through the places and rest while typing', async ({ page, yard })
   page.once('dialog', (ask) => void ask.accept());
   await page.keyboard.press('0');
   await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
+  // A new one where one is: a tin in the stores, a build-up among the build-ups.
+  await page.goto(`${yard.url}/stores`);
+  await expect(page.getByRole('heading', { name: 'Stores' })).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('form', { name: 'Tin' })).toBeVisible();
+  await page.goto(`${yard.url}/build-ups`);
+  await expect(page.getByRole('heading', { name: 'Build-ups' })).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { name: 'New build-up' })).toBeVisible();
 });
 
 own(

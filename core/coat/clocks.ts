@@ -22,6 +22,8 @@ export interface Clock {
   /** Zone or batch the clock belongs to. */
   readonly surfaceId: string | null;
   readonly batchId: string | null;
+  /** Of a batch: what is in the pot, where that is known. */
+  readonly product: string | null;
   /** Beyond the weather: on what is typical for the season. */
   readonly approx: boolean;
 }
@@ -80,7 +82,11 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
  *     noon,
  *   ).map((c) => c.kind) // → ['pot']
  */
-export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly BatchTimer[], now: number): Clock[] {
+export function comingClocks(
+  statuses: readonly ZoneStatus[],
+  timers: readonly (BatchTimer & { readonly product?: string })[],
+  now: number,
+): Clock[] {
   const clocks: Clock[] = [];
   for (const status of statuses) {
     const add = (kind: ClockKind, at: number | null | undefined) => {
@@ -90,6 +96,7 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
           at,
           surfaceId: status.surfaceId,
           batchId: null,
+          product: null,
           approx: status.clocks !== null && at > status.clocks.inputs.knownUntil,
         });
     };
@@ -118,7 +125,14 @@ export function comingClocks(statuses: readonly ZoneStatus[], timers: readonly B
   }
   for (const timer of timers) {
     if (!timer.silenced && timer.dueAt > now)
-      clocks.push({ kind: timer.timer, at: timer.dueAt, surfaceId: null, batchId: timer.batchId, approx: false });
+      clocks.push({
+        kind: timer.timer,
+        at: timer.dueAt,
+        surfaceId: null,
+        batchId: timer.batchId,
+        product: timer.product ?? null,
+        approx: false,
+      });
   }
   return clocks.sort((a, b) => a.at - b.at);
 }

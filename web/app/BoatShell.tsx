@@ -46,7 +46,7 @@ function JobStrip({ view }: { view: BoatView }) {
   const job = jobs[jobs.length - 1];
   const air = weatherAt(hours, at);
   const next = clocks.find((c) => c.kind !== 'lastStart');
-  const zone = next?.surfaceId ? surfaces.find((s) => s.id === next.surfaceId)?.name : 'batch';
+  const zone = next?.surfaceId ? surfaces.find((s) => s.id === next.surfaceId)?.name : next?.product || 'batch';
   const out = job ? -daysTo(job.outOn, at, boat.timeZone) + 1 : null;
   const launch = job?.inOn ? daysTo(job.inOn, at, boat.timeZone) : null;
   const simulated = view.hours.findLast((h) => h.at <= at)?.source === 'simulated';

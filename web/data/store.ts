@@ -182,7 +182,11 @@ function pendingView(
 export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const statuses = zoneStatuses({ ...bundle, now: at });
   const { coats, batches } = foldLog(bundle.entries);
-  const timers = batchTimers(batches, at);
+  const sheetById = new Map(bundle.sheets.map((s) => [s.id, s]));
+  const timers = batchTimers(batches, at).map((t) => ({
+    ...t,
+    product: sheetById.get(t.sheetRevisionId)?.body.name ?? '',
+  }));
   const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
   const launches = inOn
     ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
@@ -201,7 +205,7 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
     clocks: comingClocks(statuses, timers, at),
     launch:
       launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now: at }),
-    sheetById: new Map(bundle.sheets.map((s) => [s.id, s])),
+    sheetById,
     zoneName: (id) => names.get(id) ?? 'removed zone',
   };
 }

@@ -121,7 +121,10 @@ function ribbonOf(
 /** The flags in words, for those who do not see them. */
 function describedBy(flags: readonly Clock[], { from, timeZone, name }: RibbonProps): string {
   return flags
-    .map((c) => `${c.surfaceId ? name(c.surfaceId) : 'batch'} ${CLOCK_WORDS[c.kind]} ${clockTime(c, from, timeZone)}`)
+    .map(
+      (c) =>
+        `${c.surfaceId ? name(c.surfaceId) : c.product || 'batch'} ${CLOCK_WORDS[c.kind]} ${clockTime(c, from, timeZone)}`,
+    )
     .join('; ');
 }
 

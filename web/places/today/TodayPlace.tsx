@@ -157,7 +157,8 @@ function NextClocks({
           >
             <span className="fig min-w-14 shrink-0 text-lg">{clockTime(c, at, boat.timeZone)}</span>
             <span className="min-w-0">
-              {c.surfaceId ? name(c.surfaceId) : 'batch'} <span className="quiet">{CLOCK_WORDS[c.kind]}</span>
+              {c.surfaceId ? name(c.surfaceId) : c.product || 'batch'}{' '}
+              <span className="quiet">{CLOCK_WORDS[c.kind]}</span>
             </span>
           </li>
         ))}

@@ -8,15 +8,7 @@ import { useYard } from '../../data/store';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { Fig } from '../../parts/Fig';
 import { StateSwatch } from '../../parts/patterns';
-import {
-  clockTime,
-  CLOCK_WORDS,
-  launchWords,
-  daysTo,
-  SIMULATED_WORDS,
-  STATE_WORDS,
-  timeWords,
-} from '../../parts/words';
+import { clockTime, CLOCK_WORDS, launchWords, daysTo, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
 
 /** The hulls on their stands at one scale, and what the whole yard has to look out for. */
 export function YardPlace() {
@@ -131,7 +123,7 @@ function YardToday({ yard }: { yard: Yard }) {
       b.clocks.map((clock) => ({
         boat: b.boat,
         clock,
-        name: b.zones.find((z) => z.surfaceId === clock.surfaceId)?.name ?? 'batch',
+        name: b.zones.find((z) => z.surfaceId === clock.surfaceId)?.name ?? (clock.product || 'batch'),
       })),
     )
     .filter(({ clock }) => clock.at > at && clock.kind !== 'lastStart')
@@ -154,7 +146,7 @@ function YardToday({ yard }: { yard: Yard }) {
                 <StateSwatch state={zone.state} colour={zone.colourHex} />
                 <span className="min-w-0 flex-1 wrap-anywhere">
                   <span className="font-semibold">{zone.name}</span> <span className="quiet">{boat.name}</span>
-                  <span className="block">{zoneLine(zone, at, boat.timeZone)}</span>
+                  <span className="block">{zoneLine(zone, at, boat.timeZone, several && boat.timeZone !== own)}</span>
                 </span>
               </Link>
             </li>
@@ -186,8 +178,8 @@ function YardToday({ yard }: { yard: Yard }) {
   );
 }
 
-function zoneLine(zone: YardZone, at: number, timeZone: string): string {
-  const when = (t: number) => timeWords(t, at, timeZone);
+function zoneLine(zone: YardZone, at: number, timeZone: string, foreign: boolean): string {
+  const when = (t: number) => clockTime({ at: t, approx: false }, at, timeZone, foreign);
   const window =
     zone.state === 'bonds' && zone.bondsUntil ? `bonds as is until ${when(zone.bondsUntil)}` : STATE_WORDS[zone.state];
   if (zone.state === 'inHand') return window;

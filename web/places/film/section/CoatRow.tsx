@@ -112,13 +112,11 @@ function Takes({
 }: NonNullable<SectionCoat['takes']> & { unit: Unit | undefined; tight: boolean }) {
   return (
     <span className="narrow min-w-0 shrink-0 text-base whitespace-nowrap">
-      <span className={tight ? 'hidden 2xl:inline' : ''}>
-        wet <Fig quantity="film" value={wetMicron} className="inline-block min-w-11 text-right" />
-      </span>
+      wet <Fig quantity="film" value={wetMicron} className="inline-block min-w-11 text-right" />
       <span className="ml-2.5 hidden 2xl:inline">
         <Fig quantity="spreadingRate" value={spreadingRateM2PerL} className="inline-block min-w-16 text-right" />
       </span>
-      <span className="ml-2.5 hidden sm:inline">
+      <span className={`ml-2.5 hidden ${tight ? '2xl:inline' : 'sm:inline'}`}>
         <Fig
           quantity="volume"
           value={litres.likely}
