@@ -82,8 +82,8 @@ test('one batch and one stint over two zones, from the pot to the record', async
   await expect(page.getByRole('article').first()).toContainText('Underwater hull, Twin keels');
   await expect(page.getByRole('article').first()).toContainText('3 combed');
   await expect(page.getByRole('article').first()).toContainText('Base + Hardener');
-  await expect(page.getByRole('article').first()).toContainText(/4\.62 L mixed, 200 mL left.*300 mL lost/);
-  await expect(page.getByRole('article').first()).toContainText('4.12 L on the hull');
+  await expect(page.getByRole('article').first()).toContainText(/4\.618 L mixed, 0\.200 L left.*0\.300 L lost/);
+  await expect(page.getByRole('article').first()).toContainText('4.118 L on the hull');
 });
 
 test('a surface reading moves the window, and taking it back moves it again', async ({ page, yard }) => {

@@ -2,8 +2,8 @@ import { useLayoutEffect, useRef } from 'react';
 import { dismiss, useToasts } from '../data/toasts';
 
 /**
- * What is said in passing. On a phone it is a bar above the places that takes its own room, so that nothing to press lies
- * beneath it; on a desktop the newest stands in the free part of the header.
+ * What was said last, in passing. On a phone it is a bar above the places that takes its own room, so that nothing to press
+ * lies beneath it; on a desktop it stands in the free part of the header.
  */
 export function Toasts() {
   const toasts = useToasts();
@@ -14,7 +14,7 @@ export function Toasts() {
   return (
     <div
       ref={bar}
-      className="no-print fixed inset-x-0 bottom-[calc(3.3rem+env(safe-area-inset-bottom))] z-40 flex flex-col bg-neutral text-neutral-content lg:inset-auto lg:top-0 lg:left-56 lg:max-w-[calc(100vw-46rem)] lg:[&>*:not(:last-child)]:hidden"
+      className="no-print fixed inset-x-0 bottom-[calc(3.3rem+env(safe-area-inset-bottom))] z-40 flex flex-col bg-neutral text-neutral-content lg:inset-auto lg:top-0 lg:left-56 lg:max-w-[calc(100vw-46rem)] [&>*:not(:last-child)]:hidden"
       role="status"
       aria-live="polite"
     >

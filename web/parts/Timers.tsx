@@ -16,7 +16,9 @@ export function Timers({ view }: { view: BoatView }) {
           <div className="flex flex-wrap items-baseline justify-between gap-x-4">
             <span className="font-semibold">{view.sheetById.get(batch.sheetRevisionId)?.body.name ?? 'Batch'}</span>
             <span>
-              <Fig quantity="volume" value={batch.totalL} /> mixed {timeWords(batch.mixedAt, at, view.boat.timeZone)}
+              <Fig quantity="volume" value={batch.restL > 0 ? batch.restL : batch.totalL} />{' '}
+              {batch.restL > 0 && batch.restL < batch.totalL ? 'left, ' : ''}mixed{' '}
+              {timeWords(batch.mixedAt, at, view.boat.timeZone)}
             </span>
           </div>
           <div className="flex flex-wrap items-center gap-x-6 gap-y-1">

@@ -7,6 +7,7 @@ import { measuredFilm } from '#core/coat/measuredFilm';
 import type { PaintOn } from '#core/coat/paintOn';
 import type { Boat } from '#contracts/rows/boat';
 import type { SheetRevision } from '#core/model/sheet';
+import { pouringUnit } from '#core/units/format';
 import type { MixedBatch } from '#core/coat/fold';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
@@ -190,6 +191,9 @@ function FilmAndLitres({
   film: { wetMicron: number; dryMicron: number; readings: number } | null;
   poured: MixedBatch[];
 }) {
+  const { units } = useSettings();
+  // One unit for one coat's paint, fine enough for what is left of it.
+  const unit = pouringUnit('volume', units, paint?.mixedL ?? coat.litresOn ?? 0);
   return (
     <div className="min-w-0">
       <p>
@@ -207,10 +211,11 @@ function FilmAndLitres({
       </p>
       {paint && paint.mixedL > 0 && (
         <p>
-          <Fig quantity="volume" value={paint.mixedL} /> mixed, <Fig quantity="volume" value={paint.leftL} /> left
+          <Fig quantity="volume" value={paint.mixedL} unit={unit} /> mixed,{' '}
+          <Fig quantity="volume" value={paint.leftL} unit={unit} /> left
           {coat.lostL !== null && (
             <>
-              , <Fig quantity="volume" value={coat.lostL} /> lost
+              , <Fig quantity="volume" value={coat.lostL} unit={unit} /> lost
             </>
           )}
         </p>
@@ -222,7 +227,7 @@ function FilmAndLitres({
       )}
       {paint && paint.onL !== null && (
         <p>
-          <Fig quantity="volume" value={paint.onL} approx={coat.litresOn === null} /> on the hull
+          <Fig quantity="volume" value={paint.onL} unit={unit} approx={coat.litresOn === null} /> on the hull
         </p>
       )}
       {poured.map((b) => (
@@ -231,7 +236,7 @@ function FilmAndLitres({
           {b.parts.map((p, i) => (
             <span key={p.name}>
               {i > 0 && ' + '}
-              <Fig quantity="volume" value={p.volumeL} />
+              <Fig quantity="volume" value={p.volumeL} unit={unit} />
             </span>
           ))}
         </p>
