@@ -238,11 +238,13 @@ own('keys lead through the places and rest while typing', async ({ page, yard })
   await page.keyboard.press('Escape');
   await page.locator('body').click({ position: { x: 5, y: 400 } });
   // What is half typed is asked about: first it stays, then it is left.
-  page.once('dialog', (ask) => void ask.dismiss());
+  const stays = page.waitForEvent('dialog').then((ask) => ask.dismiss());
   await page.keyboard.press('0');
+  await stays;
   await expect(page.getByLabel('Name')).toHaveValue('n 1 m ?');
-  page.once('dialog', (ask) => void ask.accept());
+  const leaves = page.waitForEvent('dialog').then((ask) => ask.accept());
   await page.keyboard.press('0');
+  await leaves;
   await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
   // A new one where one is: a tin in the stores, a build-up among the build-ups.
   await page.goto(`${yard.url}/stores`);
