@@ -4,6 +4,7 @@ import { dewPointC } from '#core/air/dewPoint';
 import { foldLog } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
 import { paintOn } from '#core/coat/paintOn';
+import { zoneNames } from '#core/hull/zones';
 import { RUNS_AS_FORMULA } from '#core/csv';
 import type { BoatBundle } from '#contracts/rows/boat';
 
@@ -17,10 +18,7 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
     at === null ? '' : DateTime.fromMillis(at, { zone: boat.timeZone }).toISO({ suppressMilliseconds: true });
   const number = (value: number | null | undefined, digits: number) =>
     value === null || value === undefined ? '' : Number(value.toFixed(digits));
-  const names = new Map([
-    ...bundle.removedZones.map((z) => [z.id, `${z.name} (removed)`] as const),
-    ...bundle.surfaces.map((s) => [s.id, s.name] as const),
-  ]);
+  const names = zoneNames(bundle);
   const sheets = new Map(bundle.sheets.map((s) => [s.id, s]));
   const builds = new Map(bundle.buildUps.map((b) => [b.surfaceId, b]));
   const log = foldLog(bundle.entries);

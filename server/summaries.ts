@@ -3,7 +3,7 @@ import { LAUNCH_HOUR } from '#contracts/rows/boat';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { eq } from 'drizzle-orm';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
-import { batchTimers, comingClocks } from '#core/coat/clocks';
+import { comingClocks, namedTimers } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import { launchAgainst } from '#core/coat/launch';
 import { zoneStatuses } from '#core/coat/zoneStatus';
@@ -120,11 +120,7 @@ export class Summaries {
 async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Summary> {
   const bundle = await bundleOf(store.db, rows, { now: () => now, frozen: false });
   const statuses = zoneStatuses(bundle);
-  const products = new Map(bundle.sheets.map((s) => [s.id, s.body.name]));
-  const timers = batchTimers(foldLog(bundle.entries).batches, now).map((t) => ({
-    ...t,
-    product: products.get(t.sheetRevisionId) ?? '',
-  }));
+  const timers = namedTimers({ batches: foldLog(bundle.entries).batches, sheets: bundle.sheets, now });
   const clocks = comingClocks(statuses, timers, now);
   const zones: YardBoat['zones'] = statuses.map((s, i) => ({
     surfaceId: s.surfaceId,

@@ -1,5 +1,5 @@
 import type { Boat, Job } from './boat';
-import type { BatchTimer, Clock } from '#core/coat/clocks';
+import type { Clock, NamedTimer } from '#core/coat/clocks';
 import type { LaunchAgainst } from '#core/coat/launch';
 import type { ZoneState } from '#core/coat/zoneState';
 import type { PatchKind } from '#core/model/surface';
@@ -26,7 +26,7 @@ export interface YardBoat {
   zones: YardZone[];
   clocks: Clock[];
   /** With the product that is in the pot. */
-  timers: (BatchTimer & { product: string })[];
+  timers: NamedTimer[];
   launchAgainst: (LaunchAgainst & { name: string })[];
   air: { airC: number; rh: number; simulated: boolean } | null;
 }

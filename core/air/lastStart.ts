@@ -170,21 +170,15 @@ export function startAdvice(options: StartQuestion): StartAdvice {
     return any;
   };
   const walk = { ...options, now, applyMs, known, count: Math.floor((known - now) / STEP_MS) + 1 };
+  const held = () => outcomes(walk, (at) => breaksAt(at).held);
   const clean = outcomes(walk, anyAt);
   const inAll = clean(0);
   // Where a caution comes first, what keeps from starting may come later, or not at all.
   const caution = inAll.trouble?.break.caution === true ? inAll.trouble : null;
-  const first = caution ? outcomes(walk, (at) => breaksAt(at).held)(0) : inAll;
+  const first = caution ? held()(0) : inAll;
   const open = { now, until: Math.min(horizon, known), applyMs, workSpans: options.workSpans ?? [] };
   // A spell without cautions is asked for first; where none was met, the other would be the same.
-  const best =
-    spell(clean, open) ??
-    (met.caution
-      ? spell(
-          outcomes(walk, (at) => breaksAt(at).held),
-          open,
-        )
-      : null);
+  const best = spell(clean, open) ?? (met.caution ? spell(held(), open) : null);
   return {
     nowHolds: first.holds,
     touchDryAt: touchDry ? first.dryAt : null,

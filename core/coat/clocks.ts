@@ -1,4 +1,5 @@
 import type { MixedBatch } from './fold';
+import type { SheetRevision } from '../model/sheet';
 import type { ZoneStatus } from './zoneStatus';
 
 /** A moment ahead that someone should know of. */
@@ -73,6 +74,25 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
     .sort((a, b) => a.dueAt - b.dueAt);
 }
 
+/** A timer with what is in the pot. */
+export type NamedTimer = BatchTimer & { readonly product: string };
+
+/**
+ * The timers of the batches, each with its product; no name where its sheet is not here.
+ * @example namedTimers({ batches: [], sheets: [revision], now: noon }) // → []
+ */
+export function namedTimers(options: {
+  batches: readonly MixedBatch[];
+  sheets: readonly Pick<SheetRevision, 'id' | 'body'>[];
+  now: number;
+}): NamedTimer[] {
+  const products = new Map(options.sheets.map((s) => [s.id, s.body.name]));
+  return batchTimers(options.batches, options.now).map((t) => ({
+    ...t,
+    product: products.get(t.sheetRevisionId) ?? '',
+  }));
+}
+
 /**
  * Everything that opens, closes or rings after `now`, in order.
  * @example
@@ -84,7 +104,7 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
  */
 export function comingClocks(
   statuses: readonly ZoneStatus[],
-  timers: readonly (BatchTimer & { readonly product?: string })[],
+  timers: readonly (BatchTimer & Partial<Pick<NamedTimer, 'product'>>)[],
   now: number,
 ): Clock[] {
   const clocks: Clock[] = [];

@@ -116,7 +116,7 @@ const standOver = (batches: readonly Pick<MixedBatch, 'mixedAt' | 'standMin'>[])
  * limits then or until touch dry, stops of the rules.
  * @param options.at moment of the start, epoch ms
  * @param options.planned abrading is planned before the coat
- * @param options.holds the limits hold until touch dry; null where that cannot be told
+ * @param options.advice whether the limits hold until touch dry
  * @example
  *   againstStart({
  *     zones: [],

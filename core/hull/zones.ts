@@ -54,6 +54,20 @@ export function isSheltered(surface: Pick<Surface, 'kind' | 'exposure' | 'shelte
   return inside || (shelter ?? boat) !== 'open';
 }
 
+/**
+ * What zones are called, those that were removed too: the log still names them.
+ * @example zoneNames({ surfaces: [zone], removedZones: [{ id: 'old', name: 'Skeg' }] }).get('old') // → 'Skeg (removed)'
+ */
+export function zoneNames(of: {
+  readonly surfaces: readonly Pick<Surface, 'id' | 'name'>[];
+  readonly removedZones: readonly Pick<Surface, 'id' | 'name'>[];
+}): Map<string, string> {
+  return new Map([
+    ...of.removedZones.map((z) => [z.id, `${z.name} (removed)`] as const),
+    ...of.surfaces.map((s) => [s.id, s.name] as const),
+  ]);
+}
+
 /** Share of a whole-hull area that a zone takes. */
 export function sideShare(side: Side, partShare: number | null): number {
   return side === 'both' ? 1 : side === 'part' ? (partShare ?? 1) : 0.5;

@@ -2,11 +2,12 @@ import { QueryClient, useQueries, useQuery } from '@tanstack/react-query';
 import { DateTime } from 'luxon';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
-import { batchTimers, comingClocks, type BatchTimer, type Clock } from '#core/coat/clocks';
+import { comingClocks, namedTimers, type BatchTimer, type Clock } from '#core/coat/clocks';
 import type { BatchEntry, CoatEntry, NewEntry } from '#core/model/log';
 import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
 import { launchAgainst, type LaunchAgainst } from '#core/coat/launch';
+import { zoneNames } from '#core/hull/zones';
 import type { SheetRevision } from '#core/model/sheet';
 import { LAUNCH_HOUR, type BoatBundle } from '#contracts/rows/boat';
 import type { Library, SheetRow } from '#contracts/rows/sheet';
@@ -183,18 +184,12 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const statuses = zoneStatuses({ ...bundle, now: at });
   const { coats, batches } = foldLog(bundle.entries);
   const sheetById = new Map(bundle.sheets.map((s) => [s.id, s]));
-  const timers = batchTimers(batches, at).map((t) => ({
-    ...t,
-    product: sheetById.get(t.sheetRevisionId)?.body.name ?? '',
-  }));
+  const timers = namedTimers({ batches, sheets: bundle.sheets, now: at });
   const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
   const launches = inOn
     ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
     : null;
-  const names = new Map([
-    ...bundle.removedZones.map((z) => [z.id, `${z.name} (removed)`] as const),
-    ...bundle.surfaces.map((s) => [s.id, s.name] as const),
-  ]);
+  const names = zoneNames(bundle);
   return {
     ...bundle,
     at,
