@@ -7,7 +7,7 @@ import { comingClocks, namedTimers } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import { launchAgainst } from '#core/coat/launch';
 import { zoneStatuses } from '#core/coat/zoneStatus';
-import type { YardBoat } from '#contracts/rows/yard';
+import { yardZones, type YardBoat } from '#contracts/rows/yard';
 import type { Clock } from './clock';
 import type { BoatRows } from './db/boatCache';
 import { bundleOf } from './db/boats';
@@ -122,21 +122,7 @@ async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Sum
   const statuses = zoneStatuses(bundle);
   const timers = namedTimers({ batches: foldLog(bundle.entries).batches, sheets: bundle.sheets, now });
   const clocks = comingClocks(statuses, timers, now);
-  const zones: YardBoat['zones'] = statuses.map((s, i) => ({
-    surfaceId: s.surfaceId,
-    name: bundle.surfaces[i]?.name ?? '',
-    kind: bundle.surfaces[i]?.kind ?? '',
-    patchKind: bundle.surfaces[i]?.patchKind ?? null,
-    state: s.state,
-    colourHex: s.colourHex,
-    nextName: s.nextSheet?.name ?? null,
-    nextNumber: s.nextNumber,
-    bondsUntil: s.clocks?.window?.bondsUntil ?? null,
-    opensAt: s.clocks?.window?.opensAt ?? null,
-    lastStartAt: s.advice?.lastStartAt ?? null,
-    nowHolds: s.advice?.nowHolds ?? null,
-    firstStartAt: s.advice?.firstStartAt ?? null,
-  }));
+  const zones = yardZones(statuses, bundle.surfaces);
   const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
   const launches = inOn
     ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()

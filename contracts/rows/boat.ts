@@ -2,6 +2,7 @@ import type { BorderRow } from './system';
 import type { WorkSpan } from '#core/air/lastStart';
 import type { SourcedHour } from '#core/air/weather';
 import type { BoatDimensions } from '#core/hull/area';
+import { ESTIMATED_DIMENSIONS } from '#core/hull/estimate';
 import type { AreaRecord, HullModel } from '#core/model/area';
 import type { BuildUp } from '#core/model/buildUp';
 import type { Layer } from '#core/model/layer';
@@ -22,6 +23,9 @@ import type { Override } from '#core/system/mend';
 import type { JobChoices } from '#core/system/schools';
 import type { ZoneRecord } from '#core/system/stack';
 
+export const ESTIMATED_FIGURES = [...ESTIMATED_DIMENSIONS, 'latitudeDeg'] as const;
+export type EstimatedFigure = (typeof ESTIMATED_FIGURES)[number];
+
 export interface Boat extends BoatDimensions {
   id: string;
   name: string;
@@ -36,6 +40,8 @@ export interface Boat extends BoatDimensions {
   waters: Waters | null;
   /** What stands over her while she is painted. */
   shelter: Shelter;
+  /** Figures that nobody measured: worked out from the length, or from the time zone. */
+  estimated: EstimatedFigure[];
   version: number;
   deleted: boolean;
 }

@@ -1,7 +1,8 @@
-import type { Boat, Job } from './boat';
+import type { Boat, Job, SurfaceRow } from './boat';
 import type { Clock, NamedTimer } from '#core/coat/clocks';
 import type { LaunchAgainst } from '#core/coat/launch';
 import type { ZoneState } from '#core/coat/zoneState';
+import type { ZoneStatus } from '#core/coat/zoneStatus';
 import type { PatchKind } from '#core/model/surface';
 
 export interface YardZone {
@@ -18,6 +19,28 @@ export interface YardZone {
   lastStartAt: number | null;
   nowHolds: boolean | null;
   firstStartAt: number | null;
+}
+
+/** What the yard tells of a boat's zones, from their states in the order of the zones. */
+export function yardZones(
+  statuses: readonly ZoneStatus[],
+  surfaces: readonly Pick<SurfaceRow, 'name' | 'kind' | 'patchKind'>[],
+): YardZone[] {
+  return statuses.map((s, i) => ({
+    surfaceId: s.surfaceId,
+    name: surfaces[i]?.name ?? '',
+    kind: surfaces[i]?.kind ?? '',
+    patchKind: surfaces[i]?.patchKind ?? null,
+    state: s.state,
+    colourHex: s.colourHex,
+    nextName: s.nextSheet?.name ?? null,
+    nextNumber: s.nextNumber,
+    bondsUntil: s.clocks?.window?.bondsUntil ?? null,
+    opensAt: s.clocks?.window?.opensAt ?? null,
+    lastStartAt: s.advice?.lastStartAt ?? null,
+    nowHolds: s.advice?.nowHolds ?? null,
+    firstStartAt: s.advice?.firstStartAt ?? null,
+  }));
 }
 
 export interface YardBoat {

@@ -22,6 +22,7 @@ import {
 } from '#core/model/surface';
 import { RECORD_KINDS } from '#core/system/stack';
 import Joi from 'joi';
+import { ESTIMATED_FIGURES } from '../rows/boat';
 import { civilDate, colourHex, id, instant, name, share, version } from './common';
 import { MESH_UNITS } from '#core/hull/placement';
 import { SHAPE_FIGURES } from '#core/hull/shapes';
@@ -46,6 +47,11 @@ export const boatBody = Joi.object({
     .default(null)
     .label('Waters'),
   shelter: Joi.valid(...SHELTERS).default('open'),
+  estimated: Joi.array()
+    .items(Joi.valid(...ESTIMATED_FIGURES))
+    .unique()
+    .default([])
+    .label('Estimated figures'),
   deleted: Joi.boolean().default(false),
   version,
 }).required();

@@ -2,6 +2,7 @@ import { notNegative, positive } from '../guard';
 import type { Working } from '../why';
 import type { ZoneKind } from '../model/surface';
 import { Impossible } from '../impossible';
+import { ESTIMATE_SHARE, type EstimatedDimension } from './estimate';
 
 /** Shape of the underwater body, as printed in coverage guides. Twin bilge keels count as `longKeel`. [M] */
 export type HullForm = 'full' | 'longKeel' | 'finKeel';
@@ -61,6 +62,8 @@ export interface BoatDimensions {
   readonly draftM: number;
   readonly freeboardM: number;
   readonly form: HullForm;
+  /** Those of them that nobody measured: worked out from the length. */
+  readonly estimated?: readonly string[];
 }
 
 /** What a zone may add to the boat's own dimensions. */
@@ -88,11 +91,19 @@ export interface ZoneArea {
   readonly working: Working;
 }
 
+const ESTIMATED_WORDS: Record<EstimatedDimension, string> = {
+  lwlM: 'waterline length',
+  freeboardM: 'freeboard',
+};
+
 /** Usual height of a boot-top band, m. [M] */
 export const BOOT_TOP_BAND_M = 0.15;
 
-/** One kind's area, and how it comes about. */
-type Dimensioned = Pick<Working, 'what' | 'formula' | 'inputs'> & { readonly areaM2: number };
+/** One kind's area, how it comes about, and which dimensions it rests on that may be estimates. */
+type Dimensioned = Pick<Working, 'what' | 'formula' | 'inputs'> & {
+  readonly areaM2: number;
+  readonly restsOn: readonly EstimatedDimension[];
+};
 
 const length = (name: string, value: number) => ({ name, value, quantity: 'length' as const });
 
@@ -101,6 +112,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
     const draftM = inputs.draftM ?? boat.draftM;
     return {
       areaM2: underwaterAreaM2({ ...boat, draftM }),
+      restsOn: ['lwlM'],
       what:
         inputs.draftM === undefined ? 'Underwater area, keel and rudder included' : 'Underwater area of the canoe body',
       formula: 'waterline length × (beam + draught) × k',
@@ -114,6 +126,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
   },
   topsides: (boat) => ({
     areaM2: topsidesAreaM2(boat),
+    restsOn: ['freeboardM'],
     what: 'Topsides, both sides',
     formula: '(length overall + beam) × 2 × mean freeboard',
     inputs: [
@@ -124,6 +137,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
   }),
   deck: (boat, { openingsM2 }) => ({
     areaM2: deckAreaM2({ ...boat, ...(openingsM2 === undefined ? {} : { openingsM2 }) }),
+    restsOn: [],
     what: 'Deck',
     formula: 'length overall × beam × 0.75 − openings',
     inputs: [
@@ -134,6 +148,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
   }),
   bootTop: (boat, { bandM = BOOT_TOP_BAND_M }) => ({
     areaM2: bootTopAreaM2({ ...boat, bandM }),
+    restsOn: ['lwlM'],
     what: 'Boot-top, both sides',
     formula: '2 × (waterline length + half the beam) × band height',
     inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('band height', bandM)],
@@ -146,11 +161,12 @@ export function areaFromDimensions(options: {
   boat: BoatDimensions;
   inputs?: AreaInputs;
 }): ZoneArea {
-  const { areaM2, ...working } = BY_DIMENSIONS[options.kind](options.boat, options.inputs ?? {});
+  const { areaM2, restsOn, ...working } = BY_DIMENSIONS[options.kind](options.boat, options.inputs ?? {});
+  const guessed = restsOn.filter((d) => options.boat.estimated?.includes(d));
   const laps = options.inputs?.lapped && PLANKED.includes(options.kind) ? LAPPED_SHARE : 0;
   return {
     areaM2: areaM2 * (1 + laps),
-    share: DIMENSIONS_SHARE,
+    share: Math.hypot(DIMENSIONS_SHARE, ...guessed.map((d) => ESTIMATE_SHARE[d])),
     working: {
       ...working,
       ...(laps > 0
@@ -160,7 +176,10 @@ export function areaFromDimensions(options: {
           }
         : {}),
       source: { label: 'CP' },
-      mattersMost: 'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.',
+      mattersMost:
+        guessed.length > 0
+          ? `The ${guessed.map((d) => ESTIMATED_WORDS[d]).join(' and ')} is an estimate from the length: measure it, and the area is better at once.`
+          : 'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.',
     },
   };
 }

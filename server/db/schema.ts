@@ -41,6 +41,7 @@ export const boats = pgTable('boats', {
   timeZone: text('time_zone').notNull(),
   waters: text('waters').$type<Boat['waters']>(),
   shelter: text('shelter').$type<Boat['shelter']>().notNull().default('open'),
+  estimated: jsonb('estimated').$type<Boat['estimated']>().notNull().default([]),
   ...editable,
 });
 

@@ -70,6 +70,7 @@ export class DemoYard {
       timeZone: ZONE,
       waters: 'salt',
       shelter: 'open',
+      estimated: [],
       version: 1,
       deleted: false,
     };

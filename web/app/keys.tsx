@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
-import { undo } from '../data/store';
+import { settings } from '../data/settings';
+import { redo, undo } from '../data/store';
 
 /** The bench, left to right. A place keeps its digit even while its neighbours are not there yet. */
 export const PLACES = [
@@ -47,17 +48,16 @@ export function useKeys(onHelp: () => void): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.altKey) return;
-      if (
-        (event.ctrlKey || event.metaKey) &&
-        event.key.toLowerCase() === 'z' &&
-        !event.shiftKey &&
-        !typing(event.target)
-      ) {
+      if (typing(event.target)) return;
+      const key = event.key.toLowerCase();
+      if (event.ctrlKey || event.metaKey) {
+        if (key !== 'z' && key !== 'y') return;
         event.preventDefault();
-        undo();
+        if (key === 'y' || event.shiftKey) redo();
+        else undo();
         return;
       }
-      if (event.ctrlKey || event.metaKey || typing(event.target)) return;
+      if (!settings().keys) return;
       const place = PLACES.find((p) => p.key === event.key);
       if (place && boatId) void navigate(`/boats/${boatId}/${place.path}`);
       else if (event.key === '0') void navigate('/');

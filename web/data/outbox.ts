@@ -26,7 +26,8 @@ export interface Waiting {
   kept: boolean;
 }
 
-export type Outcome = { ok: true } | { ok: false; failure: Failure };
+/** What became of a change; of several, which one was refused. */
+export type Outcome = { ok: true } | { ok: false; failure: Failure; refused?: Change };
 /** What tabs tell each other. */
 type TabMessage = { what: 'changed' } | { what: 'settled'; id: string; outcome: Outcome; landed: Change | null };
 
@@ -122,6 +123,11 @@ export class Outbox {
     for (const later of this.list.slice(from))
       await this.update(later.id, (w) => ({ ...w, change: rebased(w.change, rebases) }));
     await this.retry(id);
+  }
+
+  /** Nobody waits at a form for it any more: what is refused of it is put aside and told. */
+  letGo(id: string): void {
+    this.inline.delete(id);
   }
 
   /** Give up a change. What waited behind it may stand on its own: it is sent, and told if it does not. */

@@ -2,6 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
 import type { QuantityName, UnitSystem } from '#core/units/quantities';
 import type { UnitChoice } from '#core/units/format';
+import { usualTheme, usualUnits } from './device';
 
 /** What this device prefers. Kept on the device, changed at any time. */
 export interface Settings {
@@ -9,6 +10,10 @@ export interface Settings {
   readonly theme: 'chalk' | 'shed';
   readonly painter: string;
   readonly device: string;
+  /** Draft and fiberglass, or draught and GRP; null: as the units are. */
+  readonly words: 'us' | 'uk' | null;
+  /** Single keys do something. */
+  readonly keys: boolean;
 }
 
 const KEY = 'jack-plane/settings';
@@ -18,7 +23,14 @@ export const useSettings = create<Settings>(load);
 export const settings = useSettings.getState;
 
 function load(): Settings {
-  const fresh: Settings = { units: { system: 'metric' }, theme: 'chalk', painter: '', device: uuid() };
+  const fresh: Settings = {
+    units: { system: usualUnits() },
+    theme: usualTheme(),
+    painter: '',
+    device: uuid(),
+    words: null,
+    keys: true,
+  };
   try {
     const stored = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Settings> | null;
     const settings = { ...fresh, ...stored };

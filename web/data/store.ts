@@ -1,26 +1,23 @@
 import { QueryClient, useQueries, useQuery } from '@tanstack/react-query';
-import { DateTime } from 'luxon';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
-import { comingClocks, namedTimers, type BatchTimer, type Clock } from '#core/coat/clocks';
 import type { BatchEntry, CoatEntry, NewEntry } from '#core/model/log';
-import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
-import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
-import { launchAgainst, type LaunchAgainst } from '#core/coat/launch';
-import { zoneNames } from '#core/hull/zones';
 import type { SheetRevision } from '#core/model/sheet';
-import { LAUNCH_HOUR, type BoatBundle } from '#contracts/rows/boat';
+import type { BoatBundle } from '#contracts/rows/boat';
 import type { Library, SheetRow } from '#contracts/rows/sheet';
 import type { Stores } from '#contracts/rows/stores';
 import type { NamedBuildUpRow, NamedUse } from '#contracts/rows/system';
 import type { Yard } from '#contracts/rows/yard';
 import { call, Refused } from './api';
 import { useAreaMethods } from './changes/areas';
-import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Change } from './changes';
+import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Before, type Change } from './changes';
 import { now, syncClock, useNow } from './now';
-import { outbox, useOutbox, type Outcome, type Waiting } from './outbox';
+import { outbox, useOutbox, type Outcome } from './outbox';
 import { settings } from './settings';
 import { toast } from './toasts';
+import { isShown, newBoats, newBundle, pendingView, type BoatView } from './view';
+
+export { viewOf, type BoatView } from './view';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -70,7 +67,13 @@ async function timed<T extends { now: number; frozen: boolean }>(path: string): 
 }
 
 export function useYard() {
-  return useQuery({ queryKey: ['yard'], queryFn: () => timed<Yard>('/yard'), refetchInterval: 60_000 });
+  const query = useQuery({ queryKey: ['yard'], queryFn: () => timed<Yard>('/yard'), refetchInterval: 60_000 });
+  const waiting = useOutbox();
+  const data = useMemo(() => {
+    const added = query.data ? newBoats(waiting, query.data.boats, query.data.now) : [];
+    return query.data && added.length > 0 ? { ...query.data, boats: [...query.data.boats, ...added] } : query.data;
+  }, [query.data, waiting]);
+  return { data, error: query.error, isPending: query.isPending };
 }
 
 export function useSheets() {
@@ -88,9 +91,6 @@ export function useSheet(sheetId: string | undefined) {
 export function useLibrary() {
   return useQuery({ queryKey: ['library'], queryFn: () => call<Library>('GET', '/library'), staleTime: Infinity });
 }
-
-/** What waits is shown as done, unless it was put aside, or is not written down anywhere yet. */
-const isShown = (w: Waiting) => w.parked === null && w.kept;
 
 /** What is written and not yet taken, of what belongs to the yard. */
 function useYardWaiting(): Change[] {
@@ -119,21 +119,6 @@ export function useNamed(): { named: NamedBuildUpRow[] | null; uses: Record<stri
   return { named, uses: data?.uses ?? {} };
 }
 
-/** A boat with everything worked out from its log, weather and sheets: what is shown is what was typed, sent or not. */
-export interface BoatView extends BoatBundle {
-  readonly at: number;
-  readonly coats: readonly Coat[];
-  readonly batches: readonly MixedBatch[];
-  readonly statuses: ZoneStatus[];
-  readonly timers: BatchTimer[];
-  readonly clocks: Clock[];
-  /** What speaks against the launch that is set. */
-  readonly launch: readonly LaunchAgainst[];
-  readonly sheetById: ReadonlyMap<string, SheetRevision>;
-  /** What a zone is called, or was before it was removed. */
-  readonly zoneName: (surfaceId: string) => string;
-}
-
 const boatQuery = (boatId: string | undefined) => ({
   queryKey: ['boat', boatId],
   queryFn: () => timed<BoatBundle>(`/boats/${boatId}`),
@@ -145,10 +130,10 @@ export function useBoat(boatId: string | undefined): { view: BoatView | null; er
   const waiting = useOutbox();
   // Clocks move by the minute; nothing on screen needs it finer, the timers keep their own.
   const minute = useNow(60_000);
-  const view = useMemo(
-    () => (query.data ? pendingView(query.data, waiting, sheets.data, minute) : null),
-    [query.data, sheets.data, waiting, minute],
-  );
+  const view = useMemo(() => {
+    const bundle = query.data ?? newBundle(waiting, boatId);
+    return bundle && pendingView(bundle, waiting, sheets.data, minute);
+  }, [query.data, sheets.data, waiting, minute, boatId]);
   return { view, error: query.error };
 }
 
@@ -166,105 +151,146 @@ export function useBoats(boatIds: readonly string[]): BoatView[] {
   );
 }
 
-/** A bundle with what still waits to be sent, and every product's newest sheet at hand. */
-function pendingView(
-  asked: BoatBundle,
-  waiting: ReturnType<typeof useOutbox>,
-  sheets: readonly SheetRow[] | undefined,
-  at: number,
-): BoatView {
-  const pending = waiting.filter((w) => boatOf(w.change) === asked.boat.id && isShown(w));
-  const bundle = pending.reduce((b, w) => applyChange(b, w.change), asked);
-  const known = new Map(bundle.sheets.map((s) => [s.id, s]));
-  for (const sheet of sheets ?? []) if (!known.has(sheet.current.id)) known.set(sheet.current.id, sheet.current);
-  return viewOf({ ...bundle, sheets: [...known.values()] }, Math.max(now(), at));
+/** What was done and what takes it back, last part first; and what was taken back, to be done again. */
+interface Done {
+  readonly label: string;
+  readonly back: readonly Change[];
 }
+const undoStack: Done[] = [];
+const redoStack: Done[] = [];
 
-export function viewOf(bundle: BoatBundle, at: number): BoatView {
-  const statuses = zoneStatuses({ ...bundle, now: at });
-  const { coats, batches } = foldLog(bundle.entries);
-  const sheetById = new Map(bundle.sheets.map((s) => [s.id, s]));
-  const timers = namedTimers({ batches, sheets: bundle.sheets, now: at });
-  const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
-  const launches = inOn
-    ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
-    : null;
-  const names = zoneNames(bundle);
-  return {
-    ...bundle,
-    at,
-    coats,
-    batches,
-    statuses,
-    timers,
-    clocks: comingClocks(statuses, timers, at),
-    launch:
-      launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now: at }),
-    sheetById,
-    zoneName: (id) => names.get(id) ?? 'removed zone',
-  };
-}
-
-const undoStack: { label: string; change: Change }[] = [];
+/** A form waits so long for an answer; then what is typed is kept on the device, and the form may go. */
+const FORM_WAITS_MS = 1500;
 
 /**
  * Write a change: shown at once, sent when it can be, undone by one tap. With `inline` a refusal comes
- * back to the caller's form.
+ * back to the caller's form, where an answer comes in time.
  */
-export async function save(
+export function save(
   change: Change,
   label: string,
   options: { inline?: boolean; quiet?: boolean } = {},
 ): Promise<Outcome> {
-  const boatId = boatOf(change);
-  const pending = outbox.snapshot().filter((w) => boatOf(w.change) === boatId && isShown(w));
-  const cached = boatId ? queryClient.getQueryData<BoatBundle>(['boat', boatId]) : undefined;
-  const settle = <T>(value: T | undefined, apply: (value: T, change: Change) => T): T | null =>
-    value === undefined ? null : pending.reduce<T>((v, w) => apply(v, w.change), value);
-  const before = {
-    bundle: settle(cached, applyChange),
-    sheets: queryClient.getQueryData<SheetRow[]>(['sheets']) ?? [],
-    named: settle(queryClient.getQueryData<NamedAnswer>(['named'])?.named, applyToNamed) ?? [],
-    stores: settle(queryClient.getQueryData<Stores>(['stores']), applyToStores),
+  return saveAll([change], label, options);
+}
+
+/** Several changes that are one to whoever makes them: one message, one undo. It ends at the first that is refused. */
+export async function saveAll(
+  changes: readonly Change[],
+  label: string,
+  options: { inline?: boolean; quiet?: boolean } = {},
+): Promise<Outcome> {
+  const back: Change[] = [];
+  const announce = () => {
+    if (!options.quiet) announceDone({ label, back });
   };
-  const inverse = inverseOf(change, before, {
+  if (options.inline) {
+    for (const change of changes) {
+      const { inverse, sent, id } = write(change, label, true);
+      const outcome = await Promise.race([sent, noAnswerIn(FORM_WAITS_MS)]);
+      if (outcome === null) outbox.letGo(id);
+      else if (!outcome.ok) return { ...outcome, refused: change };
+      if (inverse) back.unshift(inverse);
+    }
+    announce();
+    return { ok: true };
+  }
+  const sent = changes.map((change) => {
+    const { inverse, sent } = write(change, label, false);
+    if (inverse) back.unshift(inverse);
+    return sent;
+  });
+  announce();
+  const outcomes = await Promise.all(sent);
+  return outcomes.find((o) => !o.ok) ?? { ok: true };
+}
+
+const noAnswerIn = (ms: number): Promise<null> =>
+  new Promise((done) => setTimeout(done, outbox.noAnswer() ? 0 : ms, null));
+
+function announceDone(done: Done): void {
+  const undoable = done.back.length > 0;
+  if (undoable) undoStack.push(done);
+  redoStack.length = 0;
+  toast(done.label, undoable ? { label: 'Undo', run: () => undo(done) } : undefined);
+}
+
+/** Put one change on its way, with what would take it back. */
+function write(change: Change, label: string, inline: boolean) {
+  const id = uuid();
+  const inverse = inverseOf(change, standing(change), {
     id: uuid(),
     at: now(),
     painter: settings().painter,
     device: settings().device,
   });
-  const sent = outbox.put(uuid(), change, label, options);
-  const announce = () => {
-    if (options.quiet) return;
-    if (inverse) undoStack.push({ label, change: inverse });
-    toast(label, inverse ? { label: 'Undo', run: () => undo(inverse) } : undefined);
+  return { id, inverse, sent: outbox.put(id, change, label, { inline }) };
+}
+
+/** What stands before a change, with what waits to be sent before it. */
+function standing(change: Change): Before {
+  const boatId = boatOf(change);
+  const pending = outbox.snapshot().filter((w) => boatOf(w.change) === boatId && isShown(w));
+  const cached = boatId ? queryClient.getQueryData<BoatBundle>(['boat', boatId]) : undefined;
+  const settle = <T>(value: T | undefined, apply: (value: T, change: Change) => T): T | null =>
+    value === undefined ? null : pending.reduce<T>((v, w) => apply(v, w.change), value);
+  return {
+    bundle: settle(cached, applyChange),
+    sheets: queryClient.getQueryData<SheetRow[]>(['sheets']) ?? [],
+    named: settle(queryClient.getQueryData<NamedAnswer>(['named'])?.named, applyToNamed) ?? [],
+    stores: settle(queryClient.getQueryData<Stores>(['stores']), applyToStores),
   };
-  if (!options.inline) announce();
-  const outcome = await sent;
-  if (options.inline && outcome.ok) announce();
-  return outcome;
 }
 
 /** Take back the given change, or the last one. */
-export function undo(change?: Change): void {
-  const at = change ? undoStack.findLastIndex((u) => u.change === change) : undoStack.length - 1;
-  const [found] = at < 0 ? [] : undoStack.splice(at, 1);
+export function undo(done?: Done): void {
+  takeBack(undoStack, redoStack, done, ['Undo', 'Taken back', 'is taken back', 'Not taken back', 'Nothing to undo.']);
+}
+
+/** Do again what was taken back last. */
+export function redo(): void {
+  takeBack(redoStack, undoStack, undefined, [
+    'Redo',
+    'Done again',
+    'is done again',
+    'Not done again',
+    'Nothing to do again.',
+  ]);
+}
+
+/** Send what reverses the last thing of one stack, or a given one; what reverses that comes onto the other. */
+function takeBack(
+  from: Done[],
+  to: Done[],
+  done: Done | undefined,
+  [verb, past, coming, not, nothing]: readonly [string, string, string, string, string],
+): void {
+  const at = done ? from.indexOf(done) : from.length - 1;
+  const [found] = at < 0 ? [] : from.splice(at, 1);
   if (!found) {
-    toast('Nothing to undo.');
+    toast(nothing);
     return;
   }
-  const sent = outbox.put(uuid(), found.change, `Undo: ${found.label}`, { inline: true });
+  const back: Change[] = [];
+  const sent = found.back.map((change) => {
+    const { inverse, sent } = write(change, `${verb}: ${found.label}`, true);
+    if (inverse) back.unshift(inverse);
+    return sent;
+  });
   // With no answer for a while, what will happen is said; what happened, when it has.
   const waiting = setTimeout(
-    () => toast(`Kept on this device: "${found.label}" is taken back as soon as the server answers.`),
+    () => toast(`Kept on this device: "${found.label}" ${coming} as soon as the server answers.`),
     2000,
   );
-  void sent.then((outcome) => {
+  void Promise.all(sent).then((outcomes) => {
     clearTimeout(waiting);
-    if (outcome.ok) toast(`Taken back: ${found.label}`);
-    else if (outcome.failure.code === 'stale')
-      toast(`Not taken back: "${found.label}" was changed again since. Change it by hand.`);
-    else toast(`Not taken back: "${found.label}". ${outcome.failure.message}`);
+    const refused = outcomes.find((o) => !o.ok);
+    if (!refused) {
+      if (back.length > 0) to.push({ label: found.label, back });
+      toast(`${past}: ${found.label}`);
+    } else if (refused.failure.code === 'stale')
+      toast(`${not}: "${found.label}" was changed again since. Change it by hand.`);
+    else toast(`${not}: "${found.label}". ${refused.failure.message}`);
   });
 }
 

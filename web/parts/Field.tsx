@@ -4,6 +4,7 @@ import { editText } from '#core/units/parse';
 import { parseQuantity } from '#core/units/parse';
 import type { QuantityName } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
+import { useSpoken } from './spoken';
 
 /** A label, its field, a hint, and what is wrong with it, tied together for everyone. */
 export function Field({
@@ -18,11 +19,12 @@ export function Field({
   children: (ids: { id: string; 'aria-describedby'?: string; 'aria-invalid'?: true }) => ReactNode;
 }) {
   const id = useId();
-  const note = error ?? hint;
+  const say = useSpoken();
+  const note = say(error ?? hint);
   return (
     <div className="flex min-w-0 flex-col gap-1">
       <label htmlFor={id} className="lab">
-        {label}
+        {say(label)}
       </label>
       {children({
         id,
@@ -69,13 +71,14 @@ export function SelectField<T extends string>({
   value: T;
   onPick: (value: T) => void;
 } & Omit<SelectHTMLAttributes<HTMLSelectElement>, 'value' | 'onChange'>) {
+  const say = useSpoken();
   return (
     <Field label={label} hint={hint} error={error}>
       {(ids) => (
         <select {...rest} {...ids} className="select" value={value} onChange={(e) => onPick(e.target.value as T)}>
           {options.map(([key, words]) => (
             <option key={key} value={key}>
-              {words}
+              {say(words)}
             </option>
           ))}
         </select>
@@ -188,14 +191,15 @@ export function Choice<T extends string>({
   onPick: (value: T) => void;
 }) {
   const name = useId();
+  const say = useSpoken();
   return (
     <fieldset className="min-w-0">
-      <legend className="lab mb-1">{label}</legend>
+      <legend className="lab mb-1">{say(label)}</legend>
       <div className="join relative flex-wrap">
         {options.map(([key, words]) => (
           <label key={key} className={`btn join-item ${key === value ? 'btn-primary' : ''}`}>
             <input type="radio" name={name} className="sr-only" checked={key === value} onChange={() => onPick(key)} />
-            {words}
+            {say(words)}
           </label>
         ))}
       </div>
@@ -205,10 +209,11 @@ export function Choice<T extends string>({
 
 /** What went wrong with a whole form, where eyes are. */
 export function FormProblem({ message }: { message: string | null }) {
+  const say = useSpoken();
   if (!message) return null;
   return (
     <p role="alert" className="border-l-4 border-error bg-base-200 px-3 py-2 text-error">
-      {message}
+      {say(message)}
     </p>
   );
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { figure, shownUnit } from '#core/units/format';
+import { figure, formatQuantity, shownUnit } from '#core/units/format';
 import type { QuantityName, Unit } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
 
@@ -36,6 +36,12 @@ export function Fig({
       )}
     </span>
   );
+}
+
+/** A figure as text, with its unit, for where there is room for text only. */
+export function useFigure(): (quantity: QuantityName, value: number, digits?: number) => string {
+  const { units } = useSettings();
+  return (quantity, value, digits) => formatQuantity(quantity, value, units, digits);
 }
 
 /** The unit that all litres of a list are shown in: that of the largest. */

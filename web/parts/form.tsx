@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useBlocker } from 'react-router';
 import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
@@ -33,11 +33,79 @@ export function useContractForm<T extends FieldValues>(
       isDirty && !isSubmitting && currentLocation.pathname !== nextLocation.pathname,
   );
   useEffect(() => {
+    if (!isDirty) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', ask);
+    return () => removeEventListener('beforeunload', ask);
+  }, [isDirty]);
+  useEffect(() => {
     if (blocker.state !== 'blocked') return;
     if (confirm('Leave this form? What is typed in it is not saved.')) blocker.proceed();
     else blocker.reset();
   }, [blocker]);
   return form;
+}
+
+interface BadField {
+  readonly id: string;
+  readonly label: string;
+  readonly message: string;
+}
+
+const nameOf = (field: Element): string =>
+  field.getAttribute('aria-label') ?? document.querySelector(`label[for="${field.id}"]`)?.textContent ?? 'A field';
+
+/** After a save that was refused: how many fields want something, each a tap away; the first of them has the focus. */
+export function FormErrors() {
+  const { formState } = useFormContext();
+  const { submitCount, isSubmitting } = formState;
+  const [bad, setBad] = useState<readonly BadField[]>([]);
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (submitCount === 0 || isSubmitting) return;
+    // Fields say what is wrong with them as they are drawn anew.
+    const drawn = setTimeout(() => {
+      const found = [...(place.current?.closest('form')?.querySelectorAll('[aria-invalid=true]') ?? [])];
+      setBad(
+        found.map((field) => ({
+          id: field.id,
+          label: nameOf(field),
+          message: document.getElementById(`${field.id}-note`)?.textContent ?? '',
+        })),
+      );
+      goTo(found[0]);
+    });
+    return () => clearTimeout(drawn);
+  }, [submitCount, isSubmitting]);
+  return (
+    <div ref={place} role="alert">
+      {bad.length > 0 && (
+        <div className="border-l-4 border-error bg-base-200 px-3 py-2">
+          <p className="font-semibold">{bad.length === 1 ? 'One field wants' : `${bad.length} fields want`} a look:</p>
+          <ul>
+            {bad.map(({ id, label, message }) => (
+              <li key={`${id}${label}`}>
+                <button
+                  type="button"
+                  className="link-row text-left underline underline-offset-4"
+                  onClick={() => goTo(document.getElementById(id))}
+                >
+                  {label}
+                </button>
+                {message && `: ${message}`}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function goTo(field: Element | null | undefined): void {
+  if (!(field instanceof HTMLElement)) return;
+  field.scrollIntoView({ block: 'center' });
+  field.focus({ preventScroll: true });
 }
 
 function useError(name: string): string | undefined {
@@ -107,7 +175,18 @@ export function FormQuantity({
 }
 
 /** A plain number without a unit. */
-export function FormNumber({ name, label, hint }: { name: string; label: string; hint?: ReactNode }) {
+export function FormNumber({
+  name,
+  label,
+  hint,
+  signed = false,
+}: {
+  name: string;
+  label: string;
+  hint?: ReactNode;
+  /** It may be below nought: a phone's pad of digits has no minus. */
+  signed?: boolean;
+}) {
   const { register } = useFormContext();
   const error = useError(name);
   return (
@@ -115,7 +194,7 @@ export function FormNumber({ name, label, hint }: { name: string; label: string;
       label={label}
       hint={hint}
       error={error}
-      inputMode="decimal"
+      inputMode={signed ? 'text' : 'decimal'}
       {...register(name, { setValueAs: toNumber })}
     />
   );

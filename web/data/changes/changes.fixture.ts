@@ -18,6 +18,7 @@ export const boat: Boat = {
   timeZone: 'UTC',
   waters: null,
   shelter: 'open',
+  estimated: [],
   version: 3,
   deleted: false,
 };

@@ -1,4 +1,4 @@
-import type { NewEntry } from '#core/model/log';
+import type { LogEntry, NewEntry } from '#core/model/log';
 import { without, type ChangeKind } from './changeKind';
 
 export interface EntryChange {
@@ -29,20 +29,21 @@ export const entry: ChangeKind<EntryChange> = {
         ? bundle
         : { ...bundle, entries: [...bundle.entries, { ...own, recordedAt: own.occurredAt }] },
   },
-  undo: ({ entry: own }, _before, { id, at, painter, device }) =>
-    own.kind === 'withdrawn' || own.kind === 'silenced'
-      ? null
-      : {
-          kind: 'entry',
-          entry: {
-            ...own,
-            id,
-            kind: 'withdrawn',
-            occurredAt: at,
-            painter,
-            device,
-            supersedes: own.id,
-            body: { reason: '' },
-          } as NewEntry,
-        },
+  undo: ({ entry: own }, { bundle }, signature) => {
+    if (own.kind === 'silenced') return null;
+    if (own.kind === 'withdrawn')
+      return loggedAgain(
+        bundle?.entries.find((e) => e.id === own.supersedes),
+        signature.id,
+      );
+    const { id, at, painter, device } = signature;
+    const withdrawn = { kind: 'withdrawn', occurredAt: at, painter, device, supersedes: own.id, body: { reason: '' } };
+    return { kind: 'entry', entry: { ...own, ...withdrawn, id } as NewEntry };
+  },
 };
+
+/** A withdrawal stands: what it took back is logged again. Of one that was a correction nothing simple is left to log. */
+function loggedAgain(withdrawn: LogEntry | undefined, id: string): EntryChange | null {
+  if (!withdrawn || withdrawn.supersedes !== null) return null;
+  return { kind: 'entry', entry: { ...without(withdrawn, 'recordedAt'), id } as NewEntry };
+}

@@ -8,9 +8,9 @@ import { BOND_SCHOOLS, type BondSchool } from '#core/model/buildUp';
 import { keptFilms } from '#core/system/stack';
 import { withSheets } from '#core/system/ledger';
 import type { SheetRevision } from '#core/model/sheet';
-import type { Library } from '#contracts/rows/sheet';
 import type { NamedBuildUpRow } from '#contracts/rows/system';
-import { save, useLibrary, useNamed, useSheets } from '../../data/store';
+import { save, saveAll, useNamed, useSheets, useStores } from '../../data/store';
+import { useUsual } from '../../data/usual';
 import { SelectField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { bandsOf, type Band } from '../film/section/layout';
@@ -22,21 +22,6 @@ interface Wish {
   substrate: Substrate | '';
   exposure: Exposure | '';
   bond: BondSchool | '';
-}
-
-/** Takes the made-up sheets in, and the usual build-ups that are not here yet. */
-function takeUsual(library: Library, missing: Library['starters']): void {
-  void save({ kind: 'sheetImport', id: uuid(), taken: true, sheets: library.sheets }, 'Made-up sheets taken in', {
-    quiet: true,
-  });
-  missing.forEach(
-    (s, i) =>
-      void save(
-        { kind: 'named', row: { ...s, version: 0, deleted: false } },
-        `${missing.length} usual build-ups taken in`,
-        { quiet: i < missing.length - 1 },
-      ),
-  );
 }
 
 const copyOf = (n: NamedBuildUpRow): NamedBuildUpRow => ({
@@ -67,7 +52,8 @@ export function BuildUpsPlace() {
   const navigate = useNavigate();
   const { named, uses } = useNamed();
   const { data: sheets } = useSheets();
-  const { data: library } = useLibrary();
+  const { stores } = useStores();
+  const usual = useUsual(stores?.rules.currency ?? 'EUR');
   const [wish, setWish] = useState<Wish>({ substrate: '', exposure: '', bond: '' });
   const open = (row: NamedBuildUpRow, label: string) => {
     void save({ kind: 'named', row }, label);
@@ -83,13 +69,19 @@ export function BuildUpsPlace() {
       (wish.exposure === '' || n.exposure === wish.exposure) &&
       (wish.bond === '' || n.bond === wish.bond),
   );
-  const missing = library?.starters.filter((s) => !named.some((n) => n.id === s.id)) ?? [];
+  const missing = usual?.list.filter((n) => !usual.isHere(n)) ?? [];
   return (
     <div className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
       <div className="ruled flex flex-wrap items-center gap-3 pb-2">
         <h1 className="mr-auto">Build-ups</h1>
         {missing.length > 0 && (
-          <button type="button" className="btn" onClick={() => library && takeUsual(library, missing)}>
+          <button
+            type="button"
+            className="btn"
+            onClick={() =>
+              usual && void saveAll(usual.takeIn(missing), `${counted(missing.length, 'usual build-up')} taken in`)
+            }
+          >
             Take the {missing.length} usual ones in
           </button>
         )}

@@ -7,8 +7,11 @@ import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
 import type { NamedBuildUpRow } from '#contracts/rows/system';
 import type { Departure } from '#core/system/system';
 import type { Layer } from '#core/model/layer';
-import { save, useLibrary, useNamed, useSheets, type BoatView } from '../../data/store';
+import type { Change } from '../../data/changes';
+import { save, useNamed, useSheets, type BoatView } from '../../data/store';
+import { useUsual, type Usual } from '../../data/usual';
 import { Choice, TextField } from '../../parts/Field';
+import { useSpoken } from '../../parts/spoken';
 import { BOND_WORDS } from '../../parts/choiceWords';
 import { sheetIdsOf } from '../buildups/sheetIds';
 
@@ -23,21 +26,21 @@ export function FromNamed({
   view: BoatView;
   surface: SurfaceRow;
   row: BuildUpRow | undefined;
-  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+  onWrite: (change: Partial<BuildUpRow>, label: string, first?: readonly Change[]) => void;
   onBack: () => void;
 }) {
   const { named } = useNamed();
   const { data: sheets } = useSheets();
-  const { data: library } = useLibrary();
+  const usual = useUsual(view.jobs[view.jobs.length - 1]?.currency ?? 'EUR');
   const [all, setAll] = useState<'fit' | 'all'>('fit');
   const [name, setName] = useState('');
-  if (!named || !sheets)
+  if (!named || !sheets || !usual)
     return <div className="skeleton h-40 rounded-sm" role="status" aria-label="Loading build-ups" />;
   const sheetOf = sheetIdsOf(sheets, view.sheets);
   const followed = named.find((n) => n.id === row?.namedId);
   const departed = followed && row ? departure({ named: followed.layers, layers: row.layers, sheetOf }) : null;
   const fits = (n: NamedBuildUpRow) => n.exposure === surface.exposure && n.substrates.includes(surface.substrate);
-  const list = named.filter((n) => all === 'all' || fits(n));
+  const list = usual.list.filter((n) => all === 'all' || fits(n));
   const isOn = (layerId: string) => coatOf(view.coats, surface.id, layerId) !== undefined;
   const take = (n: NamedBuildUpRow) => {
     const layers = applyNamed({ named: n.layers, current: row?.layers ?? [], isOn, sheetOf, newId: uuid });
@@ -66,22 +69,11 @@ export function FromNamed({
         value={all}
         onPick={setAll}
       />
-      {list.length === 0 && (
-        <p className="quiet">
-          {named.length === 0 && library
-            ? 'No build-up has a name yet. The usual ones, of made-up products, can be taken in under '
-            : 'None is named for this substrate and exposure. '}
-          {named.length === 0 && (
-            <Link to="/build-ups" className="underline underline-offset-4">
-              Build-ups
-            </Link>
-          )}
-        </p>
-      )}
+      {list.length === 0 && <p className="quiet">None is named for this substrate and exposure.</p>}
       <ul className="sheet-rule">
         {list.map((n) => {
           const layers = take(n);
-          return <NamedChoice n={n} layers={layers} onWrite={onWrite} key={n.id} />;
+          return <NamedChoice n={n} layers={layers} usual={usual} onWrite={onWrite} key={n.id} />;
         })}
       </ul>
       {row && row.layers.length > 0 && (
@@ -106,18 +98,22 @@ function Follows({ followed, departed }: { followed: NamedBuildUpRow; departed: 
 function NamedChoice({
   n,
   layers,
+  usual,
   onWrite,
 }: {
   n: NamedBuildUpRow;
   layers: readonly Layer[] | null;
-  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+  usual: Usual;
+  onWrite: (change: Partial<BuildUpRow>, label: string, first?: readonly Change[]) => void;
 }) {
+  const say = useSpoken();
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
       <div className="min-w-0 flex-1 basis-64">
-        <p className="font-semibold">{n.name}</p>
+        <p className="font-semibold">{say(n.name)}</p>
         <p className="text-sm quiet">
           {n.layers.length} coats · {BOND_WORDS[n.bond].toLowerCase()}
+          {usual.isHere(n) ? '' : ' · usual, of made-up products'}
           {n.note ? ` · ${n.note}` : ''}
         </p>
       </div>
@@ -126,7 +122,11 @@ function NamedChoice({
           type="button"
           className="btn"
           onClick={() =>
-            onWrite({ layers: [...layers], namedId: n.id, targetMicron: n.targetMicron }, `${n.name} taken`)
+            onWrite(
+              { layers: [...layers], namedId: n.id, targetMicron: n.targetMicron },
+              `${say(n.name)} taken`,
+              usual.takeIn([n]),
+            )
           }
         >
           Take
@@ -149,7 +149,7 @@ function GiveName({
   name: string;
   setName: (value: string) => void;
   surface: SurfaceRow;
-  onWrite: (change: Partial<BuildUpRow>, label: string) => void;
+  onWrite: (change: Partial<BuildUpRow>, label: string, first?: readonly Change[]) => void;
 }) {
   return (
     <div className="flex flex-wrap items-end gap-3 border-t border-base-300 pt-3">

@@ -10,7 +10,9 @@ import type { Finding, Mend } from '#core/system/stack';
 import type { BuildUpRow } from '#contracts/rows/boat';
 import { now } from '../../data/now';
 import { settings } from '../../data/settings';
-import { save, useSheets, type BoatView } from '../../data/store';
+import type { Change } from '../../data/changes';
+import { saveAll, useSheets, type BoatView } from '../../data/store';
+import { emptyBuildUp } from '../../data/usual';
 import { toast } from '../../data/toasts';
 import { counted } from '#core/units/format';
 import { sectionCoats, usableSheets } from './planned';
@@ -40,8 +42,9 @@ export function useZoneFilm(view: BoatView, surface: BoatView['surfaces'][number
     [view, surface.id, layers, quantities],
   );
   const isOn = (layerId: string) => coatOf(view.coats, surface.id, layerId) !== undefined;
-  const write = (change: Partial<BuildUpRow>, label: string) =>
-    void save({ kind: 'buildUp', row: { ...(row ?? emptyRow(surface)), ...change } }, label);
+  /** With what has to be there first, where it rests on something new. */
+  const write = (change: Partial<BuildUpRow>, label: string, first: readonly Change[] = []) =>
+    void saveAll([...first, { kind: 'buildUp', row: { ...(row ?? emptyBuildUp(surface)), ...change } }], label);
   const writeOrTell = (result: { layers: Layer[] } | { problem: string }, label: string) => {
     if ('problem' in result) toast(result.problem);
     else write({ layers: result.layers }, label);
@@ -77,16 +80,3 @@ export function useZoneFilm(view: BoatView, surface: BoatView['surfaces'][number
     },
   };
 }
-
-const emptyRow = ({ id, boatId }: BoatView['surfaces'][number]): BuildUpRow => ({
-  id: uuid(),
-  boatId,
-  surfaceId: id,
-  layers: [],
-  namedId: null,
-  targetMicron: null,
-  overrides: [],
-  records: [],
-  version: 0,
-  deleted: false,
-});

@@ -7,15 +7,16 @@ import type { AreaQuestion } from '#core/hull/areaMethods';
 import { isMeasured, methodsFor } from '#core/hull/zoneArea';
 import { usualPart, usualRange } from '#core/hull/areaMethods';
 import type { AreaMethod } from '#core/model/area';
-import { type PatchKind, type Substrate, type ZoneKind } from '#core/model/surface';
+import type { PatchKind, ZoneKind } from '#core/model/surface';
 import { USUAL_EXPOSURE } from '#core/hull/zones';
 import { surfaceBody } from '#contracts/schemas/boat';
-import type { Boat, SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
+import type { SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
 import { useSubmit } from '../../data/useSubmit';
 import { useContractForm } from '../../parts/form';
 import { PATCH_WORDS, ZONE_WORDS } from '../../parts/choiceWords';
 import { bandOf } from '../../parts/hullLines';
+import { newZone, nextSort } from '../../parts/newZone';
 import { cleanArea } from './cleanArea';
 
 export interface ZoneFormProps {
@@ -27,15 +28,6 @@ export interface ZoneFormProps {
 
 export type Values = Omit<SurfaceDraft, 'id'>;
 
-const USUAL_SUBSTRATE: Record<Boat['hullMaterial'], Substrate> = {
-  grp: 'gelcoat',
-  steel: 'steel',
-  aluminium: 'aluminium',
-  timber: 'timber',
-  plywood: 'plywood',
-  ferrocement: 'ferrocement',
-};
-
 const ALL_NAMES: readonly string[] = [...Object.values(ZONE_WORDS), ...Object.values(PATCH_WORDS), ''];
 
 /** A zone or patch as it is typed, what follows from its kind, and how it is saved. */
@@ -44,7 +36,16 @@ export function useZoneForm({ view, surface, parent, onDone }: ZoneFormProps) {
   const navigate = useNavigate();
   const id = useMemo(() => surface?.id ?? uuid(), [surface?.id]);
   const initial = useMemo<Values>(
-    () => (surface ? draftOf(surface) : parent ? newPatch(parent, surfaces) : newZone(boat, surfaces)),
+    () =>
+      surface
+        ? draftOf(surface)
+        : parent
+          ? newPatch(parent, surfaces)
+          : newZone(
+              boat,
+              surfaces.some((s) => s.kind === 'underwater') ? 'topsides' : 'underwater',
+              nextSort(surfaces),
+            ),
     [surface, parent, boat, surfaces],
   );
   const form = useContractForm<Values>(surfaceBody, initial);
@@ -173,34 +174,6 @@ function draftOf(surface: SurfaceRow): Values {
   const { openWork } = rest;
   const asked = blockingWork(surface).filter((w) => !openWork.some((own) => own.id === w.id));
   return { ...rest, openWork: [...openWork, ...asked.map((w) => ({ ...w, id: uuid() }))] };
-}
-
-const nextSort = (surfaces: readonly SurfaceRow[]) => Math.max(0, ...surfaces.map((s) => s.sort)) + 1;
-
-function newZone(boat: Boat, surfaces: readonly SurfaceRow[]): Values {
-  const kind: ZoneKind = surfaces.some((s) => s.kind === 'underwater') ? 'topsides' : 'underwater';
-  return {
-    boatId: boat.id,
-    name: ZONE_WORDS[kind],
-    kind,
-    substrate: USUAL_SUBSTRATE[boat.hullMaterial],
-    exposure: USUAL_EXPOSURE[kind],
-    existing: 'bare',
-    area: { method: 'dimensions', dimensions: {}, typed: null },
-    side: 'both',
-    partShare: null,
-    notes: '',
-    maskList: [],
-    openWork: [],
-    parentId: null,
-    patchKind: null,
-    sharedCoats: null,
-    shelter: null,
-    holds: null,
-    sort: nextSort(surfaces),
-    version: 0,
-    deleted: false,
-  };
 }
 
 function newPatch(parent: SurfaceRow, surfaces: readonly SurfaceRow[]): Values {

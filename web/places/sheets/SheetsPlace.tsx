@@ -1,13 +1,13 @@
 import { Download, Upload } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
-import { v7 as uuid } from 'uuid';
 import { completeness } from '#core/sheet/completeness';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
 import { SHEET_KINDS, type SheetKind } from '#core/model/sheet';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { SheetBody } from '#core/model/sheet';
-import { save, useLibrary, useSheets } from '../../data/store';
+import { save, useLibrary, useSheets, useStores } from '../../data/store';
+import { takeSheets } from '../../data/usual';
 import { SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { saveCsv, saveText } from '../../parts/saveText';
@@ -202,6 +202,7 @@ function OneSheet({ sheet }: { sheet: SheetRow }) {
 /** What ships with the product to try it with. */
 function MadeUp({ have }: { have: readonly SheetRow[] }) {
   const { data: library } = useLibrary();
+  const { stores } = useStores();
   const missing = library?.sheets.filter((s) => !have.some((h) => h.id === s.id)) ?? [];
   if (missing.length === 0) return null;
   return (
@@ -215,10 +216,7 @@ function MadeUp({ have }: { have: readonly SheetRow[] }) {
         type="button"
         className="btn"
         onClick={() =>
-          void save(
-            { kind: 'sheetImport', id: uuid(), taken: true, sheets: missing },
-            `${missing.length} made-up sheets taken in`,
-          )
+          void save(takeSheets(missing, stores?.rules.currency ?? 'EUR'), `${missing.length} made-up sheets taken in`)
         }
       >
         Take them in

@@ -1,90 +1,99 @@
-import Joi from 'joi';
+import { useQuery } from '@tanstack/react-query';
+import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
-import { FormProvider, useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { FormProvider } from 'react-hook-form';
+import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { dimensionProblems } from '#core/hull/area';
-import { boatBody, jobBody } from '#contracts/schemas/boat';
-import type { Boat, Job } from '#contracts/rows/boat';
+import type { Boat } from '#contracts/rows/boat';
 import { useView } from '../../app/BoatShell';
-import { Differences } from '../../parts/Differences';
+import type { Change } from '../../data/changes';
+import { deviceZone, placeOfZone, type ZonePlace } from '../../data/device';
 import { now } from '../../data/now';
-import type { Failure } from '../../data/outbox';
 import { save, useYard } from '../../data/store';
+import { useUsual } from '../../data/usual';
 import { BoatDrawing } from '../../parts/BoatDrawing';
+import { Differences } from '../../parts/Differences';
 import { FormProblem } from '../../parts/Field';
-import {
-  FormChoice,
-  FormNumber,
-  FormQuantity,
-  FormSelect,
-  FormText,
-  optionsOf,
-  useContractForm,
-} from '../../parts/form';
+import { FormChoice, FormErrors, FormNumber, FormQuantity, FormSelect, FormText, optionsOf } from '../../parts/form';
 import { MATERIAL_WORDS, SHELTER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
+import { useFigure } from '../../parts/Fig';
+import { FirstZones, NO_OFFER, zoneChanges } from './FirstZones';
+import { typedOf, useBoatForm, type BoatIds, type Values } from './useBoatForm';
 
-interface Values {
-  boat: Omit<Boat, 'id'>;
-  job: Omit<Job, 'id' | 'yardCostPerDayMinor'> & { yardCostPerDay: number | null };
+const civilDay = (timeZone: string) => DateTime.fromMillis(now(), { zone: timeZone }).toISODate() as string;
+
+function useZonePlace(zone: string) {
+  return useQuery({ queryKey: ['zonePlace', zone], queryFn: () => placeOfZone(zone), staleTime: Infinity, retry: 2 });
 }
-
-const schema = Joi.object({
-  boat: boatBody,
-  job: jobBody.keys({
-    yardCostPerDayMinor: Joi.forbidden(),
-    yardCostPerDay: Joi.number().min(0).max(1e7).allow(null).label('Yard cost a day'),
-  }),
-});
 
 export function NewBoat() {
   // The yard's answer sets the clock that "today" is read from.
   const { data, error } = useYard();
-  if (!data && !error) return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading" />;
-  return <BlankBoat />;
+  const place = useZonePlace(deviceZone());
+  if ((!data && !error) || place.isPending)
+    return <div className="skeleton m-5 h-64 rounded-sm" role="status" aria-label="Loading" />;
+  return <BlankBoat place={place.data ?? null} />;
 }
 
-function BlankBoat() {
+function BlankBoat({ place }: { place: ZonePlace | null }) {
   const navigate = useNavigate();
-  const today = new Date(now()).toISOString().slice(0, 10);
+  const [search] = useSearchParams();
+  const buying = search.get('for') === 'buy';
   const ids = useMemo(() => ({ boat: uuid(), job: uuid() }), []);
+  const [offer, setOffer] = useState(NO_OFFER);
+  const currency = place?.currency ?? 'EUR';
+  const usual = useUsual(currency);
+  const zones = Object.values(offer).some((o) => o.on);
   return (
     <BoatForm
-      title="New boat"
+      title={buying ? 'What to buy, for which boat' : 'New boat'}
+      saveWords={buying ? 'Show what to buy' : 'Save'}
       ids={ids}
-      initial={{
-        boat: {
-          name: '',
-          hullMaterial: 'grp',
-          keels: 'single',
-          form: 'finKeel',
-          loaM: null as never,
-          lwlM: null as never,
-          beamM: null as never,
-          draftM: null as never,
-          freeboardM: null as never,
-          place: '',
-          latitudeDeg: 50,
-          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-          waters: null,
-          shelter: 'open',
-          deleted: false,
-          version: 0,
-        },
-        job: {
-          boatId: ids.boat,
-          outOn: today,
-          inOn: null,
-          yardCostPerDay: null,
-          currency: 'EUR',
-          choices: null,
-          deleted: false,
-          version: 0,
-        },
-      }}
-      onSaved={() => void navigate(`/boats/${ids.boat}/hull/new`)}
+      initial={blank(ids, currency)}
+      more={(boat) => zoneChanges({ usual, boat, offer, buying })}
+      aside={(boat, drawable) => <FirstZones {...{ boat, drawable, usual, offer, buying }} onOffer={setOffer} />}
+      onSaved={() =>
+        void navigate(`/boats/${ids.boat}/${buying && zones ? 'film/buy' : zones ? 'hull' : 'hull/new'}`, {
+          replace: true,
+        })
+      }
     />
   );
+}
+
+function blank(ids: BoatIds, currency: string): Values {
+  const timeZone = deviceZone();
+  return {
+    boat: {
+      name: '',
+      hullMaterial: 'grp',
+      keels: 'single',
+      form: 'finKeel',
+      loaM: null as never,
+      lwlM: null,
+      beamM: null as never,
+      draftM: null as never,
+      freeboardM: null,
+      place: '',
+      latitudeDeg: null,
+      timeZone,
+      waters: null,
+      shelter: 'open',
+      estimated: [],
+      deleted: false,
+      version: 0,
+    },
+    job: {
+      boatId: ids.boat,
+      outOn: civilDay(timeZone),
+      inOn: null,
+      yardCostPerDay: null,
+      currency,
+      choices: null,
+      deleted: false,
+      version: 0,
+    },
+  };
 }
 
 export function EditBoat() {
@@ -92,16 +101,16 @@ export function EditBoat() {
   const navigate = useNavigate();
   const job = jobs[jobs.length - 1];
   const ids = useMemo(() => ({ boat: boat.id, job: job?.id ?? uuid() }), [boat.id, job?.id]);
-  const { id: _boatId, ...boatValues } = boat;
   return (
     <BoatForm
       title={boat.name}
+      saveWords="Save"
       ids={ids}
       initial={{
-        boat: boatValues,
+        boat: typedOf(boat),
         job: {
           boatId: boat.id,
-          outOn: job?.outOn ?? new Date(now()).toISOString().slice(0, 10),
+          outOn: job?.outOn ?? civilDay(boat.timeZone),
           inOn: job?.inOn ?? null,
           yardCostPerDay: job?.yardCostPerDayMinor == null ? null : job.yardCostPerDayMinor / 100,
           currency: job?.currency ?? 'EUR',
@@ -110,7 +119,8 @@ export function EditBoat() {
           version: job?.version ?? 0,
         },
       }}
-      onSaved={() => void navigate(`/boats/${boat.id}/today`)}
+      more={() => []}
+      onSaved={() => void navigate(`/boats/${boat.id}/today`, { replace: true })}
       onRemove={async () => {
         await save({ kind: 'boat', row: { ...boat, deleted: true } }, `${boat.name} removed`);
         void navigate('/');
@@ -119,47 +129,67 @@ export function EditBoat() {
   );
 }
 
-function BoatForm({
-  title,
-  ids,
-  initial,
-  onSaved,
-  onRemove,
-}: {
+interface BoatFormProps {
   title: string;
-  ids: { boat: string; job: string };
+  saveWords: string;
+  ids: BoatIds;
   initial: Values;
+  /** What is saved with her. */
+  more: (boat: Boat) => Change[];
+  /** Under the drawing, once there is one. */
+  aside?: (boat: Boat, drawable: boolean) => React.ReactNode;
   onSaved: () => void;
   onRemove?: () => Promise<void>;
-}) {
-  const f = useBoatForm({ initial, ids, onSaved });
+}
+
+type BoatFormState = ReturnType<typeof useBoatForm>;
+
+function BoatForm({ title, saveWords, ids, initial, more, aside, onSaved, onRemove }: BoatFormProps) {
+  const [timeZone, setTimeZone] = useState(initial.boat.timeZone);
+  const zoneLatitudeDeg = useZonePlace(timeZone).data?.latitudeDeg ?? null;
+  const f = useBoatForm({ initial, ids, zoneLatitudeDeg, more, onSaved });
 
   return (
     <FormProvider {...f.form}>
       <form onSubmit={(e) => void f.submit(e)} noValidate className="mx-auto w-full max-w-5xl px-3 py-4 sm:px-5">
         <h1 className="mb-4">{title}</h1>
         <div className="grid gap-x-10 gap-y-5 md:grid-cols-2">
-          <WhatSheIs />
-          <WhereSheLies f={f} />
+          <WhatSheIs f={f} />
+          <div className="flex min-w-0 flex-col gap-3">
+            <div className="min-h-36 border-b border-base-300">
+              {f.drawable ? (
+                <BoatDrawing boat={f.draft} zones={[]} />
+              ) : (
+                <p className="quiet py-10 text-center">
+                  She is drawn here, to scale, once her length, beam and draught are in.
+                </p>
+              )}
+            </div>
+            {aside?.(f.draft, f.drawable)}
+          </div>
         </div>
-        <BoatFormButtons f={f} onRemove={onRemove} />
+        <WhereSheLies f={f} onTimeZone={setTimeZone} />
+        <BoatFormButtons f={f} saveWords={saveWords} onRemove={onRemove} />
       </form>
     </FormProvider>
   );
 }
 
-/** What she is, and her dimensions. */
-function WhatSheIs() {
+/** What she is, and her dimensions; those that are left empty are estimated. */
+function WhatSheIs({ f: { draft } }: { f: BoatFormState }) {
+  const figure = useFigure();
+  const guess = (quantity: 'length', value: number, why: string) =>
+    Number.isFinite(value) && (value as number | null) !== null
+      ? `Left empty: ≈ ${figure(quantity, value)}, ${why}`
+      : `Left empty, it is estimated ${why}`;
   return (
     <div className="flex flex-col gap-3">
       <FormText name="boat.name" label="Name" />
-      <div className="grid grid-cols-2 gap-3">
-        <FormQuantity name="boat.loaM" label="Length overall" quantity="length" />
-        <FormQuantity name="boat.lwlM" label="Waterline length" quantity="length" />
+      <FormSelect name="boat.hullMaterial" label="What is she made of" options={optionsOf(MATERIAL_WORDS)} />
+      <div className="grid grid-cols-3 items-start gap-3">
+        <FormQuantity name="boat.loaM" label="Length" quantity="length" />
         <FormQuantity name="boat.beamM" label="Beam" quantity="length" />
-        <FormQuantity name="boat.draftM" label="Draught, overall" quantity="length" />
-        <FormQuantity name="boat.freeboardM" label="Freeboard, mean" quantity="length" />
-        <FormSelect name="boat.hullMaterial" label="Hull material" options={optionsOf(MATERIAL_WORDS)} />
+        <FormQuantity name="boat.draftM" label="Draught" quantity="length" />
       </div>
       <FormChoice
         name="boat.form"
@@ -179,68 +209,90 @@ function WhatSheIs() {
           ['twin', 'Twin bilge keels'],
         ]}
       />
+      <div className="grid grid-cols-2 items-start gap-3">
+        <FormQuantity
+          name="boat.lwlM"
+          label="Waterline length"
+          quantity="length"
+          hint={draft.estimated.includes('lwlM') ? guess('length', draft.lwlM, 'from her length and form') : undefined}
+        />
+        <FormQuantity
+          name="boat.freeboardM"
+          label="Freeboard, mean"
+          quantity="length"
+          hint={
+            draft.estimated.includes('freeboardM') ? guess('length', draft.freeboardM, 'from her length') : undefined
+          }
+        />
+      </div>
       <p className="text-sm quiet">
-        Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long keel for the area.
+        Length overall, draught with the keel. Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long
+        keel for the area.
       </p>
     </div>
   );
 }
 
-/** How she looks, where she lies, and the job's dates. */
-function WhereSheLies({ f }: { f: ReturnType<typeof useBoatForm> }) {
+/** Where she lies, and the job's dates: all of it may wait. */
+function WhereSheLies({ f, onTimeZone }: { f: BoatFormState; onTimeZone: (zone: string) => void }) {
+  const { latitudeDeg, estimated } = f.draft;
   return (
-    <div className="flex flex-col gap-3">
-      <div className="min-h-36 border-b border-base-300">
-        {f.drawable ? (
-          <BoatDrawing boat={f.draft} zones={[]} />
-        ) : (
-          <p className="quiet py-10 text-center">The boat is drawn here, to scale, once her five dimensions are in.</p>
-        )}
-      </div>
-      <div className="grid grid-cols-2 gap-3">
-        <FormText name="job.outOn" label="Out on" type="date" />
-        <FormText name="job.inOn" label="Launch on" type="date" hint="May stay open" />
-        <FormNumber name="job.yardCostPerDay" label="Yard cost a day" />
-      </div>
-      <div className="grid grid-cols-2 gap-3">
-        <FormText name="boat.place" label="Place" />
-        <FormNumber name="boat.latitudeDeg" label="Latitude" hint="Degrees, north positive" />
-      </div>
-      <div className="grid grid-cols-2 gap-3">
-        <FormSelect name="boat.timeZone" label="Time zone" options={f.zones} />
-        <FormSelect
-          name="boat.waters"
-          label="Lies afloat in"
-          options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]}
-          emptyAs={null}
-        />
-        <FormSelect name="boat.shelter" label="Painted under" options={optionsOf(SHELTER_WORDS)} />
-      </div>
+    <div className="mt-5 grid grid-cols-2 items-start gap-3 border-t border-base-300 pt-3 md:grid-cols-4">
+      <FormText name="job.outOn" label="Out on" type="date" />
+      <FormText name="job.inOn" label="Launch on" type="date" hint="May stay open" />
+      <FormNumber name="job.yardCostPerDay" label="Yard cost a day" />
+      <FormSelect
+        name="job.currency"
+        label="Currency"
+        options={Intl.supportedValuesOf('currency').map((c) => [c, c] as const)}
+      />
+      <FormText name="boat.place" label="Place" />
+      <FormNumber
+        name="boat.latitudeDeg"
+        label="Latitude"
+        signed
+        hint={
+          estimated.includes('latitudeDeg')
+            ? `Left empty: ≈ ${latitudeDeg}°, by the time zone`
+            : 'Degrees, north positive'
+        }
+      />
+      <FormSelect name="boat.timeZone" label="Time zone" options={f.zones} onPicked={onTimeZone} />
+      <FormSelect
+        name="boat.waters"
+        label="Lies afloat in"
+        options={[['', 'not said'], ...optionsOf(WATERS_WORDS)]}
+        emptyAs={null}
+      />
+      <FormSelect name="boat.shelter" label="Painted under" options={optionsOf(SHELTER_WORDS)} />
     </div>
   );
 }
 
 function BoatFormButtons({
   f,
+  saveWords,
   onRemove,
 }: {
-  f: ReturnType<typeof useBoatForm>;
+  f: BoatFormState;
+  saveWords: string;
   onRemove: (() => Promise<void>) | undefined;
 }) {
   return (
     <div className="mt-5 flex flex-col gap-3">
+      <FormErrors />
       <FormProblem message={f.failure ? f.failure.message : null} />
       {f.theirs && <Differences mine={{ ...f.form.getValues('boat') }} theirs={f.theirs} />}
       <div className="flex flex-wrap gap-3">
         <button type="submit" className="btn btn-primary" disabled={f.sending}>
-          {f.sending ? 'Saving…' : f.theirs ? 'Keep what stands here' : 'Save'}
+          {f.sending ? 'Saving…' : f.theirs ? 'Keep what stands here' : saveWords}
         </button>
         {f.theirs && (
           <button
             type="button"
             className="btn"
             onClick={() => {
-              f.form.reset({ ...f.form.getValues(), boat: { ...f.form.getValues('boat'), ...f.theirs } });
+              f.form.reset({ ...f.form.getValues(), boat: typedOf({ ...f.draft, ...f.theirs }) });
               f.setFailure(null);
             }}
           >
@@ -255,76 +307,4 @@ function BoatFormButtons({
       </div>
     </div>
   );
-}
-
-/** The boat and job as they are typed, and how they are sent. */
-function useBoatForm({ initial, ids, onSaved }: Pick<Parameters<typeof BoatForm>[0], 'initial' | 'ids' | 'onSaved'>) {
-  const form = useContractForm<Values>(schema, initial);
-  const [failure, setFailure] = useState<Failure | null>(null);
-  const [sending, setSending] = useState(false);
-  const zones = useMemo(
-    () =>
-      [
-        ...new Set([
-          Intl.DateTimeFormat().resolvedOptions().timeZone,
-          initial.boat.timeZone,
-          ...Intl.supportedValuesOf('timeZone'),
-        ]),
-      ].map((z) => [z, z.replaceAll('_', ' ')] as const),
-    [initial.boat.timeZone],
-  );
-  const boat = useWatch<Values, 'boat'>({ control: form.control, name: 'boat' });
-  const draft = { ...boat, id: ids.boat };
-  const drawable =
-    [boat.loaM, boat.lwlM, boat.beamM, boat.draftM, boat.freeboardM].every(
-      (v) => typeof v === 'number' && Number.isFinite(v),
-    ) && dimensionProblems(draft).length === 0;
-
-  const submit = form.handleSubmit(async (values) => {
-    const problems = dimensionProblems(values.boat);
-    for (const p of problems) form.setError(`boat.${p.field}`, { message: p.message });
-    if (problems.length > 0) return;
-    setSending(true);
-    setFailure(null);
-    const { yardCostPerDay, ...job } = values.job;
-    const boatOutcome = await save(
-      { kind: 'boat', row: { ...values.boat, id: ids.boat } },
-      `${values.boat.name} saved`,
-      { inline: true },
-    );
-    const outcome = boatOutcome.ok
-      ? await save(
-          {
-            kind: 'job',
-            row: {
-              ...job,
-              id: ids.job,
-              yardCostPerDayMinor: yardCostPerDay === null ? null : Math.round(yardCostPerDay * 100),
-            },
-          },
-          'Haul-out saved',
-          { inline: true, quiet: true },
-        )
-      : boatOutcome;
-    setSending(false);
-    if (outcome.ok) {
-      onSaved();
-      return;
-    }
-    // The boat may have been taken and the haul-out not: the next try must start from the newer boat.
-    if (boatOutcome.ok) form.setValue('boat.version', values.boat.version + 1);
-    setFailure(outcome.failure);
-    // Both are shown; saving once more means "mine", on top of theirs.
-    if (outcome.failure.code === 'stale')
-      form.setValue(
-        boatOutcome.ok ? 'job.version' : 'boat.version',
-        (outcome.failure.current as { version: number }).version,
-      );
-    if (outcome.failure.field && outcome.failure.code !== 'stale')
-      form.setError(`${boatOutcome.ok ? 'job' : 'boat'}.${outcome.failure.field}` as never, {
-        message: outcome.failure.message,
-      });
-  });
-  const theirs = failure?.code === 'stale' ? (failure.current as Record<string, unknown>) : null;
-  return { form, submit, drawable, draft, zones, failure, theirs, sending, setFailure };
 }

@@ -21,7 +21,7 @@ export function YardPlace() {
       </div>
     );
   }
-  if (!yard) return <p className="p-5">{error.message}</p>;
+  if (!yard) return <p className="p-5">{error?.message}</p>;
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 pb-10 pt-4 sm:px-5">
       <div className="mb-3 flex flex-wrap items-baseline gap-4">

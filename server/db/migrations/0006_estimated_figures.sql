@@ -1,0 +1,1 @@
+ALTER TABLE "boats" ADD COLUMN "estimated" jsonb DEFAULT '[]'::jsonb NOT NULL;
