@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -17,8 +17,14 @@ import { storesRoutes } from './routes/stores';
 import { systemRoutes } from './routes/system';
 import { yardRoutes } from './routes/yard';
 
-/** The whole server as one Express app. `webDir` is the built interface; null serves the API alone. */
-export function makeApp(context: Context, options: { log: Logger; webDir: string | null }): Express {
+/**
+ * The whole server as one Express app. `webDir` is the built interface; null serves the API alone. `demo` answers for the
+ * demo yard beside it, where there is one.
+ */
+export function makeApp(
+  context: Context,
+  options: { log: Logger; webDir: string | null; demo?: { path: string; handler: RequestHandler } },
+): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -61,6 +67,7 @@ export function makeApp(context: Context, options: { log: Logger; webDir: string
     }),
   );
   app.use(compression());
+  if (options.demo) app.use(options.demo.path, options.demo.handler);
 
   const api = express.Router();
   api.use(systemRoutes(context), fileRoutes(context));

@@ -7,8 +7,9 @@ import { makeApp } from './app';
 import { makeClock } from './clock';
 import { readConfig, type Config } from './config';
 import type { Context } from './context';
+import { DEMO_PATH, LookAround } from './demo/lookAround';
 import { seedDemo } from './demo/seed';
-import { beginHistory, openYard, type Yard } from './keep/yard';
+import { beginHistory, openYard } from './keep/yard';
 import { patient } from './patient';
 import { Summaries } from './summaries';
 
@@ -41,13 +42,18 @@ async function main(): Promise<void> {
     summaries: new Summaries(store, clock, config),
   };
   const webDir = fileURLToPath(new URL('../dist', import.meta.url));
-  const server = createServer(makeApp(context, { log, webDir }));
+  const beside = config.demo ? null : new LookAround(clock, config, log);
+  const demo = beside ? { path: DEMO_PATH, handler: beside.handler } : undefined;
+  const server = createServer(makeApp(context, { log, webDir, ...(demo ? { demo } : {}) }));
   patient(server);
   await listen(server, config).catch(async (error: unknown) => {
     await yard.close();
     throw error;
   });
-  stopInOrder(server, yard);
+  stopInOrder(server, async () => {
+    await beside?.close();
+    await yard.close();
+  });
 
   // Said last, whatever the log level: whoever waits for it may stop us at once.
   const { port } = server.address() as AddressInfo;
@@ -89,14 +95,14 @@ function addresses(host: string, port: number): string[] {
   return ['127.0.0.1', ...own].map(written);
 }
 
-function stopInOrder(server: Server, yard: Yard): void {
+function stopInOrder(server: Server, close: () => Promise<void>): void {
   let stopping = false;
   const stop = (signal: string) => {
     if (stopping) return;
     stopping = true;
     log.info({ signal }, 'stopping');
     server.close(() => {
-      yard.close().then(
+      close().then(
         () => process.exit(0),
         (error: unknown) => {
           log.error({ err: error }, 'the database did not close cleanly');

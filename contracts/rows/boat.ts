@@ -2,7 +2,7 @@ import type { BorderRow } from './system';
 import type { WorkSpan } from '#core/air/lastStart';
 import type { SourcedHour } from '#core/air/weather';
 import type { BoatDimensions } from '#core/hull/area';
-import { ESTIMATED_DIMENSIONS } from '#core/hull/estimate';
+import { ESTIMATED_DIMENSIONS, MAIN_DIMENSIONS } from '#core/hull/estimate';
 import type { AreaRecord, HullModel } from '#core/model/area';
 import type { BuildUp } from '#core/model/buildUp';
 import type { Layer } from '#core/model/layer';
@@ -23,7 +23,7 @@ import type { Override } from '#core/system/mend';
 import type { JobChoices } from '#core/system/schools';
 import type { ZoneRecord } from '#core/system/stack';
 
-export const ESTIMATED_FIGURES = [...ESTIMATED_DIMENSIONS, 'latitudeDeg'] as const;
+export const ESTIMATED_FIGURES = [...ESTIMATED_DIMENSIONS, ...MAIN_DIMENSIONS, 'latitudeDeg'] as const;
 export type EstimatedFigure = (typeof ESTIMATED_FIGURES)[number];
 
 export interface Boat extends BoatDimensions {

@@ -42,10 +42,11 @@ export interface Stores {
   rules: YardRules;
 }
 
+/** What a yard starts from: usual amounts; what things cost there nobody knows. */
 export const USUAL_RULES: YardRules = {
   id: YARD_RULES_ID,
   chance: 0.9,
-  consumables: [...USUAL_CONSUMABLES],
+  consumables: USUAL_CONSUMABLES.map((c) => ({ ...c, priceMinor: null })),
   workFromMin: 8 * 60,
   workToMin: 18 * 60,
   currency: 'EUR',

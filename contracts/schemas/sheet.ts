@@ -34,6 +34,7 @@ const months = (label: string) => left(Joi.number().integer().min(0).max(240).la
 
 /** What a sheet may say besides; whatever is left out is not on it. */
 const details = {
+  nameOnly: yes,
   chemistry: left(Joi.valid(...CHEMISTRIES)).label('Chemistry'),
   makerRevision: left(Joi.string().trim().max(60)).label('Maker’s revision'),
   issuedOn: left(civilDate).label('Date of the sheet'),

@@ -94,6 +94,9 @@ export interface ZoneArea {
 const ESTIMATED_WORDS: Record<EstimatedDimension, string> = {
   lwlM: 'waterline length',
   freeboardM: 'freeboard',
+  loaM: 'length',
+  beamM: 'beam',
+  draftM: 'draught',
 };
 
 /** Usual height of a boot-top band, m. [M] */
@@ -112,7 +115,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
     const draftM = inputs.draftM ?? boat.draftM;
     return {
       areaM2: underwaterAreaM2({ ...boat, draftM }),
-      restsOn: ['lwlM'],
+      restsOn: ['loaM', 'lwlM', 'beamM', 'draftM'],
       what:
         inputs.draftM === undefined ? 'Underwater area, keel and rudder included' : 'Underwater area of the canoe body',
       formula: 'waterline length × (beam + draught) × k',
@@ -126,7 +129,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
   },
   topsides: (boat) => ({
     areaM2: topsidesAreaM2(boat),
-    restsOn: ['freeboardM'],
+    restsOn: ['loaM', 'freeboardM'],
     what: 'Topsides, both sides',
     formula: '(length overall + beam) × 2 × mean freeboard',
     inputs: [
@@ -137,7 +140,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
   }),
   deck: (boat, { openingsM2 }) => ({
     areaM2: deckAreaM2({ ...boat, ...(openingsM2 === undefined ? {} : { openingsM2 }) }),
-    restsOn: [],
+    restsOn: ['loaM', 'beamM'],
     what: 'Deck',
     formula: 'length overall × beam × 0.75 − openings',
     inputs: [
@@ -148,7 +151,7 @@ const BY_DIMENSIONS: Record<DimensionedKind, (boat: BoatDimensions, inputs: Area
   }),
   bootTop: (boat, { bandM = BOOT_TOP_BAND_M }) => ({
     areaM2: bootTopAreaM2({ ...boat, bandM }),
-    restsOn: ['lwlM'],
+    restsOn: ['loaM', 'lwlM'],
     what: 'Boot-top, both sides',
     formula: '2 × (waterline length + half the beam) × band height',
     inputs: [length('waterline length', boat.lwlM), length('beam', boat.beamM), length('band height', bandM)],
@@ -178,7 +181,7 @@ export function areaFromDimensions(options: {
       source: { label: 'CP' },
       mattersMost:
         guessed.length > 0
-          ? `The ${guessed.map((d) => ESTIMATED_WORDS[d]).join(' and ')} is an estimate from the length: measure it, and the area is better at once.`
+          ? `Nobody has measured the ${guessed.map((d) => ESTIMATED_WORDS[d]).join(', ')}: type it, and the area is better at once.`
           : 'Rough by nature: ± 15 %. A tape along the hull, or the litres of the first coat, tell it better.',
     },
   };

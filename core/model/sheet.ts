@@ -100,6 +100,8 @@ export interface MethodRow {
 
 /** The rest of a maker's sheet. Whatever is left out is not on the sheet; nothing is assumed in its place. */
 export interface SheetDetails {
+  /** Only its name and kind were told: ratio, solids and film are stand-ins, and nothing may be mixed or bought by them. */
+  readonly nameOnly?: boolean | undefined;
   readonly chemistry?: Chemistry | undefined;
   /** The maker's own revision and its civil date. */
   readonly makerRevision?: string | undefined;

@@ -22,6 +22,12 @@ const meetsWater = (s: SheetBody) => ['antifouling', 'barrier', 'tieCoat'].inclu
 
 const ANSWERS: readonly Answer[] = [
   {
+    field: 'solids',
+    cannot: 'Only its name is known: no mixing, no litres and no film until its figures are typed.',
+    wanted: (s) => s.nameOnly === true,
+    there: () => false,
+  },
+  {
     field: 'parts',
     cannot: 'No weighing: a density of a part is missing.',
     wanted: always,

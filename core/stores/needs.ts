@@ -175,7 +175,7 @@ export function zoneNeeds({
     if (on && on.finishedAt !== null) return;
     const revision = revisionById.get(layer.sheetRevisionId);
     const q = perM2[i];
-    if (!revision || !q || !(areaM2 >= 0)) {
+    if (!revision || revision.body.nameOnly || !q || !(areaM2 >= 0)) {
       without.push(`${surface.name}, coat ${i + 1}`);
       return;
     }

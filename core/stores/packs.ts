@@ -46,7 +46,7 @@ export function packsToBuy({
 
 export interface ProductPurchase {
   readonly packs: readonly { readonly pack: Pack; readonly count: number }[];
-  /** Null where some price is not known: then the least litres are bought. */
+  /** Null where some price is not known: then the usual drop of the price a litre decides. */
   readonly costMinor: number | null;
   /** False where a cheaper way may be left: there were too many to try. */
   readonly provenLeast: boolean;
@@ -70,10 +70,14 @@ export function packCostMinor(pack: Pick<Pack, 'priceMinor' | 'breaks'>, count: 
   return count * (each ?? pack.priceMinor);
 }
 
+/** Where no prices are known, twice the tin costs so many times as much: larger ones are cheaper a litre. [M] */
+const PRICE_EXPONENT = 0.8;
+
 /**
  * Packs of one product to buy: kits whose parts come in fixed ratio and parts sold singly, stock first.
  * @param options.needL litres of mixed paint, without thinner
  * @param options.onHandL litres of each part on the shelf, in the order of the sheet's parts
+ * @param options.least what is to be least: the cost, or the litres whatever they cost
  * @returns null where nothing that covers it is for sale
  * @throws RangeError on impossible figures
  */
@@ -81,10 +85,12 @@ export function productPacks({
   sheet,
   needL,
   onHandL,
+  least = 'cost',
 }: {
   sheet: Pick<SheetBody, 'parts' | 'ratioBasis' | 'packs'>;
   needL: number;
   onHandL?: readonly number[];
+  least?: 'cost' | 'litres';
 }): ProductPurchase | null {
   const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
   // Without densities the parts of a ratio by mass cannot be told apart: kits are counted by their whole.
@@ -92,10 +98,11 @@ export function productPacks({
   const needs = whole ? [notNegative(needL, 'The need')] : shares.map((s) => s * notNegative(needL, 'The need'));
   const held = whole ? [0] : sheet.parts.map((_p, i) => onHandL?.[i] ?? 0);
   const usable = sheet.packs.filter((p) => !whole || p.part === undefined);
-  const priced = usable.every((p) => p.priceMinor !== null);
+  const priced = least === 'cost' && usable.every((p) => p.priceMinor !== null);
+  const exponent = least === 'cost' ? PRICE_EXPONENT : 1;
   const offers = usable.map((pack) => ({
     partsL: whole ? [pack.sizeL] : (packParts(sheet, pack) as readonly number[]),
-    priceMinor: priced ? (pack.priceMinor as number) : Math.round(pack.sizeL * 1000),
+    priceMinor: priced ? (pack.priceMinor as number) : Math.round(pack.sizeL ** exponent * 1000),
     breaks: priced ? pack.breaks : undefined,
   }));
   const short = needs.map((l, i) => Math.max(0, l - (held[i] as number)));

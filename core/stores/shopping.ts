@@ -112,14 +112,7 @@ export function otherWays({ sheet, need, wantL, parts, purchase }: ProductList):
   if (!purchase) return { chance: 0, smaller: null, leastOver: null };
   const onHandL = parts.map((p) => p.onHandL);
   const enough = (boughtL: readonly number[]) => chanceEnough(need, mixable(sheet, onHandL, boughtL));
-  const leastOver =
-    purchase.packs.length > 0
-      ? productPacks({
-          sheet: { ...sheet, packs: sheet.packs.map((p) => ({ ...p, priceMinor: null })) },
-          needL: wantL,
-          onHandL,
-        })
-      : null;
+  const leastOver = purchase.packs.length > 0 ? productPacks({ sheet, needL: wantL, onHandL, least: 'litres' }) : null;
   return {
     chance: enough(purchase.boughtL),
     smaller: oneSmaller(sheet, purchase, enough),

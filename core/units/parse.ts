@@ -109,9 +109,26 @@ export function parseQuantity(options: {
   return { ok: true, value: total, unitId: (lastUnit as Unit).id };
 }
 
+/**
+ * Signs that a figure wears where it is printed or set by a word processor, as a keyboard has them: our own "≈ 165 ft²"
+ * pasted back, curly quotes, primes, narrow spaces, a lone degree sign.
+ */
+function plainSigns(typed: string): string {
+  return typed
+    .trim()
+    .toLowerCase()
+    .replace(/^[≈~]\s*/, '')
+    .replace(/−/g, '-')
+    .replace(/[\u00a0\u2009\u202f]/g, ' ')
+    .replace(/[’‘′]/g, "'")
+    .replace(/[“”″]/g, '"')
+    .replace(/''/g, '"')
+    .replace(/\s*[°º]$/, '');
+}
+
 /** The text in one spelling; or what is to be asked about it. */
 function tidied(typed: string, quantity: QuantityName): { text: string } | Refused {
-  let text = typed.trim().toLowerCase().replace(/−/g, '-').replace(/ /g, ' ').replace(/’/g, "'");
+  let text = plainSigns(typed);
   for (const [mark, spelled] of Object.entries(FRACTIONS)) text = text.replaceAll(mark, spelled);
   if (text === '') return fail(`Type a figure, for example ${EXAMPLES[quantity]}.`);
   const ambiguous = /(^|[^\d.,])(\d{1,3})([,'])(\d{3})(?![\d,.])/.exec(text);
@@ -126,7 +143,7 @@ function tidied(typed: string, quantity: QuantityName): { text: string } | Refus
     return fail(`"${typed.trim()}" has too many points or commas. Type it as ${EXAMPLES[quantity]}.`);
   text = text.replace(/(\d),(\d)/g, '$1.$2').replace(/(^|[^\d])[,.](\d)/g, '$10.$2');
   // "8 oz." and "3'-6"" are how they are written on drawings and labels.
-  return { text: text.replace(/([a-z])\.(?=\s|$)/g, '$1').replace(/(['′]|ft|feet)\s*-\s*(?=\d)/g, '$1 ') };
+  return { text: text.replace(/([a-z])\.(?=\s|$)/g, '$1').replace(/('|ft|feet)\s*-\s*(?=\d)/g, '$1 ') };
 }
 
 const askUnit = (text: string, quantity: QuantityName, unit: Unit): string =>
@@ -199,6 +216,18 @@ const SENSIBLE: Partial<Record<QuantityName, Record<string, readonly [low: numbe
 export function isAbsurd(quantity: QuantityName, unit: Unit, value: number): boolean {
   const bounds = SENSIBLE[quantity]?.[unit.id];
   return bounds !== undefined && value !== 0 && (value < bounds[0] || value > bounds[1]);
+}
+
+/**
+ * A bare number as it was typed, with a point or a comma; not a number where it cannot be read, or could be two.
+ * @returns null where nothing was typed
+ * @example parsePlain('12,50') // → 12.5
+ * @example parsePlain('1,500') // → NaN
+ */
+export function parsePlain(typed: string): number | null {
+  const text = plainSigns(typed);
+  if (text === '') return null;
+  return /^-?\d{1,3},\d{3}$/.test(text) && !/^-?0,/.test(text) ? Number.NaN : Number(text.replace(',', '.'));
 }
 
 /**

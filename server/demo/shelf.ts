@@ -1,12 +1,15 @@
 import { DateTime } from 'luxon';
-import { lots } from '../db/schema';
+import { USUAL_CONSUMABLES } from '#core/stores/consumables';
+import { USUAL_RULES } from '#contracts/rows/stores';
+import { lots, yardRules } from '../db/schema';
 import { sheetIdOf } from '../library';
 import { LIBRARY, type LibrarySheet } from '../library/sheets';
 
 import { DAY_MS, demoId, ZONE, type DemoYard } from './demoYard';
 
-/** Tins of the yard, as they were last looked at a fortnight ago. */
+/** The yard's rules with made-up prices, and its tins as they were last looked at a fortnight ago. */
 export async function shelf(yard: DemoYard): Promise<void> {
+  await yard.db.insert(yardRules).values({ ...USUAL_RULES, consumables: [...USUAL_CONSUMABLES], version: 1 });
   const day = (days: number) => DateTime.fromMillis(yard.now, { zone: ZONE }).plus({ days }).toISODate();
   let n = 0;
   const tin = async (

@@ -1,3 +1,4 @@
+import { BASE } from './base';
 import type { ApiError } from '#contracts/rows/common';
 import { OWN_HEADER } from '#contracts/rows/door';
 
@@ -32,7 +33,7 @@ export async function call<T>(method: 'GET' | 'PUT' | 'POST', path: string, body
   let response: Response;
   try {
     const raw = body instanceof Blob;
-    response = await fetch(`/api${path}`, {
+    response = await fetch(`${BASE}/api${path}`, {
       method,
       headers: {
         ...(method === 'GET' ? {} : { [OWN_HEADER]: '1' }),

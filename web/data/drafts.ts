@@ -1,7 +1,8 @@
 import { useState } from 'react';
+import { ofThisYard } from './base';
 import { now } from './now';
 
-const PREFIX = 'jack-plane/draft/';
+const PREFIX = `${ofThisYard('jack-plane')}/draft/`;
 /** Readings and areas of a form left alone for longer are no longer those of now. */
 const KEPT_MS = 2 * 3_600_000;
 

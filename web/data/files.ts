@@ -1,3 +1,4 @@
+import { BASE } from './base';
 import { call, NoAnswer } from './api';
 
 /** Files go straight to the server and back, not through the queue of entries: they need a signal. */
@@ -15,7 +16,7 @@ export async function sendFile(file: File): Promise<{ fileHash: string; bytes: n
 
 /** @throws Error with a sentence */
 export async function fetchFile(hash: string): Promise<Blob> {
-  const response = await fetch(`/api/files/${hash}`).catch(() => null);
+  const response = await fetch(`${BASE}/api/files/${hash}`).catch(() => null);
   if (!response?.ok)
     throw new Error(response?.status === 404 ? 'The mesh file is not here any more. Choose it again.' : NO_SIGNAL);
   return response.blob();

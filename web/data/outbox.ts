@@ -2,6 +2,7 @@ import { openDB, type IDBPDatabase } from 'idb';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { call, Fault, Refused } from './api';
+import { ofThisYard } from './base';
 import { linksOf, rebased, requestOf, type Change, type Rebase } from './changes';
 
 /** Why a waiting change was not taken. */
@@ -49,7 +50,8 @@ export class Outbox {
   /** Sent because a person said so, whatever is parked before it. */
   private readonly sentByHand = new Set<string>();
   private readonly faults = new Map<string, number>();
-  private readonly channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('jack-plane-outbox');
+  private readonly channel =
+    typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(ofThisYard('jack-plane-outbox'));
   private draining = false;
   private tries = 0;
   private timer: ReturnType<typeof setTimeout> | null = null;
@@ -68,7 +70,7 @@ export class Outbox {
   /** A device that keeps nothing still works until the tab is closed. */
   private async open(): Promise<void> {
     try {
-      this.db = await openDB('jack-plane', 1, {
+      this.db = await openDB(ofThisYard('jack-plane'), 1, {
         upgrade: (db) => void db.createObjectStore(STORE, { keyPath: 'seq', autoIncrement: true }),
       });
       await this.reload();
@@ -206,7 +208,7 @@ export class Outbox {
       const work = () => this.sendAll();
       // A page that came without a certificate has no locks.
       const locks = navigator.locks as LockManager | undefined;
-      if (locks) await locks.request('jack-plane-outbox', work);
+      if (locks) await locks.request(ofThisYard('jack-plane-outbox'), work);
       else await work();
     } finally {
       this.draining = false;

@@ -299,20 +299,24 @@ export type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'str
   supersedes?: string | null;
 };
 
-/** Add an entry to the log, signed by this device's painter. */
-export function logEntry(
-  draft: EntryDraft,
-  label: string,
-  options: { quiet?: boolean; inline?: boolean } = {},
-): Promise<Outcome> {
+/** An entry signed by this device's painter. */
+export function signed(draft: EntryDraft): NewEntry {
   const { painter, device } = settings();
-  const entry = {
+  return {
     supersedes: null,
     ...draft,
     id: uuid(),
     occurredAt: Math.round(draft.occurredAt ?? now()),
     painter,
     device,
-  };
-  return save({ kind: 'entry', entry: entry as NewEntry }, label, options);
+  } as NewEntry;
+}
+
+/** Add an entry to the log. */
+export function logEntry(
+  draft: EntryDraft,
+  label: string,
+  options: { quiet?: boolean; inline?: boolean } = {},
+): Promise<Outcome> {
+  return save({ kind: 'entry', entry: signed(draft) }, label, options);
 }

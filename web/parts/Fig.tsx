@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { figure, formatQuantity, shownUnit } from '#core/units/format';
+import { figure, shownUnit } from '#core/units/format';
 import type { QuantityName, Unit } from '#core/units/quantities';
 import { useSettings } from '../data/settings';
 
@@ -26,7 +26,12 @@ export function Fig({
   const { number, unit } = figure(quantity, value, units, digits, fixed);
   return (
     <span className={`fig ${className}`}>
-      {approx && <span aria-label="about">≈ </span>}
+      {approx && (
+        <>
+          <span className="sr-only">about </span>
+          <span aria-hidden="true">≈ </span>
+        </>
+      )}
       <span className={approx ? 'approx' : ''}>{number}</span>
       {!bare && (
         <>
@@ -39,9 +44,12 @@ export function Fig({
 }
 
 /** A figure as text, with its unit, for where there is room for text only. */
-export function useFigure(): (quantity: QuantityName, value: number, digits?: number) => string {
+export function useFigure(): (quantity: QuantityName, value: number, digits?: number, unit?: Unit) => string {
   const { units } = useSettings();
-  return (quantity, value, digits) => formatQuantity(quantity, value, units, digits);
+  return (quantity, value, digits, fixed) => {
+    const { number, unit } = figure(quantity, value, units, digits, fixed);
+    return `${number} ${unit}`.trim();
+  };
 }
 
 /** The unit that all litres of a list are shown in: that of the largest. */

@@ -11,6 +11,7 @@ import {
   type FieldValues,
   type UseFormReturn,
 } from 'react-hook-form';
+import { parsePlain } from '#core/units/parse';
 import type { QuantityName } from '#core/units/quantities';
 import { OPTIONS, sentence } from '#contracts/schemas/messages';
 import { Choice, QuantityField, SelectField, TextField } from './Field';
@@ -200,11 +201,8 @@ export function FormNumber({
   );
 }
 
-function toNumber(text: unknown): number | null {
-  if (typeof text === 'number' || text === null || text === undefined) return text ?? null;
-  const tidy = String(text).trim().replace(',', '.');
-  return tidy === '' ? null : Number(tidy);
-}
+const toNumber = (text: unknown): number | null =>
+  typeof text === 'number' || text === null || text === undefined ? (text ?? null) : parsePlain(String(text));
 
 /**
  * @param props.emptyAs what the value is while the option '' is picked

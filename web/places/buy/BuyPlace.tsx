@@ -6,6 +6,7 @@ import { otherWays } from '#core/stores/shopping';
 import { cheaperProducts, type SupplierList } from '#core/stores/list';
 import type { JobProduct } from '#core/stores/share';
 import type { Boat } from '#contracts/rows/boat';
+import type { Unit } from '#core/units/quantities';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import { useSheets, useStores } from '../../data/store';
@@ -14,6 +15,7 @@ import { FormProblem } from '../../parts/Field';
 import { Fig, useListUnit, Line } from '../../parts/Fig';
 import { saveBlob, saveCsv } from '../../parts/saveText';
 import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts/words';
+import { NeedBar } from './NeedBar';
 import { lineCount, pdfOf, shoppingCells, shoppingPage, supplierWords } from './files';
 import { useShopping, type Shopping } from './useShopping';
 import { counted } from '#core/units/format';
@@ -25,8 +27,10 @@ export function BuyPlace() {
   const { error } = useStores();
   const shopping = useShopping(view);
   const [problem, setProblem] = useState<string | null>(null);
-  const { lists, job, money } = shopping;
+  const { lists, job } = shopping;
   const { boat, at } = view;
+  // Sums of nothing would read as if it were for free.
+  const priced = lists.some((list) => list.lines.some((l) => l.minor !== null));
   const file = `${boat.name} shopping list`;
   const print = async () => {
     setProblem(null);
@@ -67,14 +71,9 @@ export function BuyPlace() {
             <p>Nothing is to be bought: no coat is still to go on, or the shelf holds all of it.</p>
           )}
           {lists.map((list) => (
-            <OneSupplier list={list} currency={job.currency} key={list.supplier} />
+            <OneSupplier list={list} currency={job.currency} priced={priced} key={list.supplier} />
           ))}
-          <p className="flex justify-between border-t-2 border-base-content pt-1 text-lg">
-            <span>To buy</span>
-            <span className="fig text-xl">{moneyWords(money.packsMinor + money.consumablesMinor, job.currency)}</span>
-          </p>
-          {money.unpriced.length > 0 && <p className="text-sm quiet">Without a price: {money.unpriced.join(', ')}.</p>}
-          <MoneyTable shopping={shopping} />
+          <Sums shopping={shopping} priced={priced} />
         </div>
         <section className="min-w-0" aria-labelledby="enough">
           <h2 id="enough" className="ruled pb-1">
@@ -123,11 +122,33 @@ function ListHead({
   );
 }
 
-function OneSupplier({ list, currency }: { list: SupplierList; currency: string }) {
+/** What it all comes to, where anything has a price. */
+function Sums({ shopping, priced }: { shopping: Shopping; priced: boolean }) {
+  const { money, job } = shopping;
+  if (!priced && !money.yardMinor)
+    return <p className="text-sm quiet">No prices are known: type them on the sheets and under Stores, Rules.</p>;
+  return (
+    <>
+      {priced && (
+        <p className="flex justify-between border-t-2 border-base-content pt-1 text-lg">
+          <span>To buy</span>
+          <span className="fig text-xl">{moneyWords(money.packsMinor + money.consumablesMinor, job.currency)}</span>
+        </p>
+      )}
+      {priced && money.unpriced.length > 0 && (
+        <p className="text-sm quiet">Without a price: {money.unpriced.join(', ')}.</p>
+      )}
+      <MoneyTable shopping={shopping} />
+    </>
+  );
+}
+
+function OneSupplier({ list, currency, priced }: { list: SupplierList; currency: string; priced: boolean }) {
   return (
     <section aria-label={supplierWords(list.supplier)}>
       <h2 className="ruled flex items-baseline justify-between pb-1">
-        {supplierWords(list.supplier)} <span className="fig">{moneyWords(list.minor, currency)}</span>
+        {supplierWords(list.supplier)}{' '}
+        {list.lines.some((l) => l.minor !== null) && <span className="fig">{moneyWords(list.minor, currency)}</span>}
       </h2>
       <ul className="sheet-rule">
         {list.lines.map((l) => (
@@ -137,7 +158,7 @@ function OneSupplier({ list, currency }: { list: SupplierList; currency: string 
           >
             <span>{l.what}</span>
             <span className="fig text-right sm:order-3">
-              {l.minor === null ? <span className="quiet">ask</span> : moneyWords(l.minor, currency)}
+              {l.minor === null ? priced && <span className="quiet">ask</span> : moneyWords(l.minor, currency)}
             </span>
             <span className="narrow text-lg">{lineCount(l)}</span>
             <span className="text-right">{l.litres !== null && <Fig quantity="volume" value={l.litres} />}</span>
@@ -183,11 +204,12 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           <Fig quantity="volume" value={2 * p.need.sigmaL} unit={unit} />
         </span>
       </p>
-      <PartsToBuy p={p} />
+      <NeedBar product={p} unit={unit} />
+      <PartsToBuy p={p} unit={unit} />
       {!p.purchase && (
         <p className="text-error">No pack on its sheet covers it. Put pack sizes and prices on the sheet.</p>
       )}
-      {p.purchase && <Bought purchase={p.purchase} chance={other.chance} />}
+      {p.purchase && <Bought purchase={p.purchase} chance={other.chance} unit={unit} />}
       {other.smaller && (
         <p className="text-sm quiet">
           One size smaller{other.smaller.packs.length > 0 ? `, ${packWords(other.smaller.packs)}` : ', nothing'}
@@ -211,21 +233,21 @@ function ProductNote({ product: p, currency, chance }: { product: JobProduct; cu
           The smallest pack is ten times what this needs: ask for a part tin, or take what another job leaves.
         </p>
       )}
-      {patches && <PatchesHeld p={p} />}
+      {patches && <PatchesHeld p={p} unit={unit} />}
     </div>
   );
 }
 
-function PartsToBuy({ p }: { p: JobProduct }) {
+function PartsToBuy({ p, unit }: { p: JobProduct; unit: Unit }) {
   return (
     <p className="text-[0.95rem]">
       {p.parts.map((part, i) => (
         <span key={part.name} className="mr-4 inline-block">
-          {part.name} <Fig quantity="volume" value={part.wantL} />
+          {part.name} <Fig quantity="volume" value={part.wantL} unit={unit} />
           {(p.parts[i]?.onHandL ?? 0) > 0.005 && (
             <span className="quiet">
               {' '}
-              (<Fig quantity="volume" value={part.onHandL} /> on the shelf)
+              (<Fig quantity="volume" value={part.onHandL} unit={unit} /> on the shelf)
             </span>
           )}
         </span>
@@ -234,25 +256,33 @@ function PartsToBuy({ p }: { p: JobProduct }) {
   );
 }
 
-function Bought({ purchase, chance }: { purchase: NonNullable<JobProduct['purchase']>; chance: number }) {
+function Bought({
+  purchase,
+  chance,
+  unit,
+}: {
+  purchase: NonNullable<JobProduct['purchase']>;
+  chance: number;
+  unit: Unit;
+}) {
   const over = purchase.leftL.reduce((sum, l) => sum + Math.max(0, l), 0);
   return (
     <p className="text-[0.95rem]">
       {purchase.packs.length > 0
         ? `${packWords(purchase.packs)}: enough ${shareInWords(chance)}`
         : `What is on the shelf is enough ${shareInWords(chance)}`}
-      , about <Fig quantity="volume" value={over} /> over.{!purchase.provenLeast && ` ${NOT_PROVEN_WORDS}`}
+      , about <Fig quantity="volume" value={over} unit={unit} /> over.{!purchase.provenLeast && ` ${NOT_PROVEN_WORDS}`}
     </p>
   );
 }
 
-function PatchesHeld({ p }: { p: JobProduct }) {
+function PatchesHeld({ p, unit }: { p: JobProduct; unit: Unit }) {
   return (
     <p className="text-[0.95rem]">
       Hold back for patches, unmixed:{' '}
       {p.parts.map((part) => (
         <span key={part.name} className="mr-3 whitespace-nowrap">
-          {part.name} <Fig quantity="volume" value={part.patchesL} />
+          {part.name} <Fig quantity="volume" value={part.patchesL} unit={unit} />
         </span>
       ))}
     </p>

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import type { SheetBody } from '#core/model/sheet';
 import { useView } from '../../app/BoatShell';
 import { stintFor, stintsInHand, stintsOf } from '../../data/targets';
 import { Timers } from '../../parts/Timers';
@@ -48,6 +49,7 @@ export function MixPlace() {
 
 function MixOne(props: MixProps) {
   const mix = useMix(props);
+  if (mix.sheet.nameOnly) return <NameOnly sheet={mix.sheet} sheetId={props.stint.sheetId} />;
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
       <h1 className="order-1 text-2xl lg:col-span-2">
@@ -62,5 +64,20 @@ function MixOne(props: MixProps) {
         <BatchView mix={mix} boatId={props.view.boat.id} stint={props.stint} />
       </section>
     </div>
+  );
+}
+
+/** Nobody has typed how it is mixed: a guess from here would end up in a pot. */
+function NameOnly({ sheet, sheetId }: { sheet: SheetBody; sheetId: string }) {
+  return (
+    <section className="max-w-prose py-4">
+      <h1>Mix {sheet.name}</h1>
+      <p className="my-3">
+        Only its name is known. Type ratio, solids and film from the tin, and the batch is worked out here.
+      </p>
+      <Link to={`/sheets/${sheetId}/edit`} className="btn btn-primary">
+        Type its figures
+      </Link>
+    </section>
   );
 }

@@ -9,6 +9,7 @@ import type { Boat } from '#contracts/rows/boat';
 import type { SheetRevision } from '#core/model/sheet';
 import { pouringUnit } from '#core/units/format';
 import type { MixedBatch } from '#core/coat/fold';
+import { BASE } from '../../data/base';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
 import type { BoatView } from '../../data/store';
@@ -26,7 +27,7 @@ export function RecordPlace() {
     <div className="min-w-0">
       <div className="ruled flex flex-wrap items-center gap-3 pb-1">
         <h1 className="mr-auto text-2xl">Coat sheets of {boat.name}</h1>
-        <a className="btn" href={`/api/boats/${boat.id}/coat-sheets.csv`} download>
+        <a className="btn" href={`${BASE}/api/boats/${boat.id}/coat-sheets.csv`} download>
           <Download size={18} aria-hidden="true" /> CSV
         </a>
         <Link className="btn" to="/settings#backup">

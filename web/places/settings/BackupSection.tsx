@@ -3,6 +3,7 @@ import { DateTime } from 'luxon';
 import { useRef, useState } from 'react';
 import type { KeptBackup, Keeping, Restored } from '#contracts/rows/keeping';
 import { call } from '../../data/api';
+import { BASE } from '../../data/base';
 import { queryClient } from '../../data/store';
 import { FormProblem } from '../../parts/Field';
 import { counted } from '#core/units/format';
@@ -64,7 +65,7 @@ export function BackupSection() {
         One file holds everything: boats, zones, sheets, every entry of the log. Keep it somewhere else than this
         computer.
       </p>
-      <a className="btn btn-primary self-start" href="/api/backup" download>
+      <a className="btn btn-primary self-start" href={`${BASE}/api/backup`} download>
         Back up
       </a>
       <FromFile restoring={restoring} />

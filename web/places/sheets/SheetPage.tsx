@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
 import { DateTime } from 'luxon';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
@@ -20,10 +20,8 @@ import { FormProblem } from '../../parts/Field';
 import { saveCsv, saveText } from '../../parts/saveText';
 import { THINNER_WORDS } from '../../parts/choiceWords';
 import { SHEET_KIND_WORDS, shareWords, spanWords } from '../../parts/words';
+import { AtTheTin } from './AtTheTin';
 import { Meter } from './Meter';
-import { timeRows } from './timeRows';
-
-const TimeCurve = lazy(async () => ({ default: (await import('./TimeCurve')).TimeCurve }));
 
 /** A data sheet as the maker would print it, its revisions, and what it cannot answer yet. */
 export function SheetPage() {
@@ -63,18 +61,22 @@ export function SheetPage() {
           Withdrawn: it stays where it is in use and goes on no other zone.
         </p>
       )}
+      {body.nameOnly && (
+        <p className="my-2 border-l-4 border-warning bg-base-200 px-3 py-2">
+          Only its name is known: ratio, solids and film below are stand-ins. Nothing is mixed or bought by them.{' '}
+          <Link to={`/sheets/${sheet.id}/edit`} className="font-semibold underline underline-offset-4">
+            Type its figures
+          </Link>
+        </p>
+      )}
       {warnings.map((w) => (
         <p key={w.message} className="border-l-4 border-warning bg-base-200 px-3 py-2">
           {w.message}
         </p>
       ))}
+      {!body.nameOnly && <AtTheTin key={revision.id} sheet={body} />}
       <MixAndFilm body={body} />
-      <div className="grid gap-x-12 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
-        <TimeGrid body={body} />
-        <Suspense fallback={<div className="h-64" />}>
-          <TimeCurve rows={timeRows(body)} minCureC={body.minCureC} />
-        </Suspense>
-      </div>
+      <TimeGrid body={body} />
       <PacksAndRevisions body={body} sheet={sheet} revision={revision} setShown={setShown} />
       {body.caution && (
         <p className="border-l-4 border-base-content px-3 py-1">

@@ -1,5 +1,5 @@
 import { LineChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, TooltipComponent } from 'echarts/components';
+import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useMemo, useRef } from 'react';
@@ -13,7 +13,7 @@ import { useSettings } from '../../data/settings';
 import { attempt } from '../../parts/attempt';
 import { spanWords } from '../../parts/words';
 
-echarts.use([LineChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
+echarts.use([LineChart, ScatterChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 export interface TimeRow {
   readonly name: string;
@@ -27,7 +27,16 @@ const DASHES = ['solid', [6, 4], [2, 3], [10, 3, 2, 3]] as const;
 const MARKS = ['circle', 'rect', 'triangle', 'diamond', 'roundRect', 'pin'] as const;
 
 /** Times over temperature: the curve that clocks run on through the points of the table, a slip marked by a cross. */
-export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCureC: number | null }) {
+export function TimeCurve({
+  rows,
+  minCureC,
+  atC = null,
+}: {
+  rows: readonly TimeRow[];
+  minCureC: number | null;
+  /** A temperature that is asked about: the curve reaches to it, and a line stands there. */
+  atC?: number | null;
+}) {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<echarts.ECharts | null>(null);
   const { units, theme } = useSettings();
@@ -44,12 +53,12 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
     };
   }, [theme]);
   const lines = useMemo(
-    () => rows.flatMap((row) => attempt(() => [{ row, curve: curveOf(row, rows, minCureC) }]).value ?? []),
-    [rows, minCureC],
+    () => rows.flatMap((row) => attempt(() => [{ row, curve: curveOf(row, rows, minCureC, atC) }]).value ?? []),
+    [rows, minCureC, atC],
   );
   useEffect(() => {
-    chart.current?.setOption(chartOf(lines, units) as never, true);
-  }, [lines, units, theme]);
+    chart.current?.setOption(chartOf(lines, units, atC) as never, true);
+  }, [lines, units, theme, atC]);
   return (
     <figure className={lines.length === 0 ? 'hidden' : ''}>
       <div
@@ -78,7 +87,7 @@ export function TimeCurve({ rows, minCureC }: { rows: readonly TimeRow[]; minCur
 type Line = { readonly row: TimeRow; readonly curve: { tempC: number; hours: number }[] };
 
 /** The chart's options, in the theme's ink and the user's units. */
-function chartOf(lines: readonly Line[], units: UnitChoice) {
+function chartOf(lines: readonly Line[], units: UnitChoice, atC: number | null) {
   const ink = colourOf('--color-base-content');
   const unit = shownUnit('temperature', units);
   return {
@@ -107,7 +116,24 @@ function chartOf(lines: readonly Line[], units: UnitChoice) {
       axisLabel: { color: ink, formatter: (h: number) => (h < 1 ? `${Math.round(h * 60)} min` : `${h} h`) },
       splitLine: { lineStyle: { color: ink, opacity: 0.15 } },
     },
-    series: lines.flatMap((line, i) => seriesOf(line, i, units)),
+    series: [...lines.flatMap((line, i) => seriesOf(line, i, units)), ...(atC === null ? [] : [askedLine(atC, units)])],
+  };
+}
+
+/** The temperature that is asked about. */
+function askedLine(atC: number, units: UnitChoice) {
+  const unit = shownUnit('temperature', units);
+  return {
+    type: 'line',
+    silent: true,
+    data: [],
+    markLine: {
+      silent: true,
+      symbol: 'none',
+      label: { show: false },
+      lineStyle: { color: colourOf('--color-info'), width: 2, type: 'solid' },
+      data: [{ xAxis: Number(fromCore('temperature', unit.id, atC).toFixed(2)) }],
+    },
   };
 }
 
@@ -148,8 +174,15 @@ function seriesOf({ row, curve }: Line, i: number, units: UnitChoice) {
 }
 
 /** The fitted times from the coldest column of all rows to the hottest, every degree. */
-function curveOf(row: TimeRow, rows: readonly TimeRow[], minCureC: number | null): { tempC: number; hours: number }[] {
-  const temps = rows.flatMap((r) => r.table.map((c) => c.tempC)).filter(Number.isFinite);
+function curveOf(
+  row: TimeRow,
+  rows: readonly TimeRow[],
+  minCureC: number | null,
+  atC: number | null,
+): { tempC: number; hours: number }[] {
+  const temps = [...rows.flatMap((r) => r.table.map((c) => c.tempC)), ...(atC === null ? [] : [atC])].filter(
+    Number.isFinite,
+  );
   const [low, high] = [Math.min(...temps) - 3, Math.max(...temps) + 3];
   const steps = Math.max(1, Math.min(120, Math.round(high - low)));
   return Array.from({ length: steps + 1 }, (_, i) => low + ((high - low) * i) / steps).flatMap((tempC) => {

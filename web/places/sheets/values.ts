@@ -87,7 +87,9 @@ const money = (minorUnits: number | null) => (minorUnits === null ? null : minor
 
 export function fromSheet(sheet: SheetBody): SheetValues {
   const tables = new Set<string>([...GRID_ROWS.map(([key]) => key), 'overcoat']);
-  const body = Object.fromEntries(Object.entries(sheet).filter(([key]) => !tables.has(key)));
+  // Stand-ins of a sheet that was only a name are asked anew, and with its figures it is one like any other.
+  const asked = sheet.nameOnly ? { ...sheet, solids: null, dftMicron: null, parts: usualParts(sheet.kind) } : sheet;
+  const body = Object.fromEntries(Object.entries(asked).filter(([key]) => !tables.has(key) && key !== 'nameOnly'));
   const packs = sheet.packs.map((p): PackValues => ({
     name: p.name,
     sizeL: p.sizeL,

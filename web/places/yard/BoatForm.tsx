@@ -9,7 +9,7 @@ import { useView } from '../../app/BoatShell';
 import type { Change } from '../../data/changes';
 import { deviceZone, placeOfZone, type ZonePlace } from '../../data/device';
 import { now } from '../../data/now';
-import { save, useYard } from '../../data/store';
+import { save, useStores, useYard } from '../../data/store';
 import { useUsual } from '../../data/usual';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { Differences } from '../../parts/Differences';
@@ -17,6 +17,7 @@ import { FormProblem } from '../../parts/Field';
 import { FormChoice, FormErrors, FormNumber, FormQuantity, FormSelect, FormText, optionsOf } from '../../parts/form';
 import { MATERIAL_WORDS, SHELTER_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
 import { useFigure } from '../../parts/Fig';
+import { useSpoken } from '../../parts/spoken';
 import { FirstZones, NO_OFFER, zoneChanges } from './FirstZones';
 import { typedOf, useBoatForm, type BoatIds, type Values } from './useBoatForm';
 
@@ -44,13 +45,17 @@ function BlankBoat({ place }: { place: ZonePlace | null }) {
   const currency = place?.currency ?? 'EUR';
   const usual = useUsual(currency);
   const zones = Object.values(offer).some((o) => o.on);
+  const rules = useStores().stores?.rules;
+  // A yard that has said nothing of its currency yet pays in that of where it is.
+  const paysIn: Change[] =
+    rules?.version === 0 && rules.currency !== currency ? [{ kind: 'rules', row: { ...rules, currency } }] : [];
   return (
     <BoatForm
       title={buying ? 'What to buy, for which boat' : 'New boat'}
       saveWords={buying ? 'Show what to buy' : 'Save'}
       ids={ids}
       initial={blank(ids, currency)}
-      more={(boat) => zoneChanges({ usual, boat, offer, buying })}
+      more={(boat) => [...paysIn, ...zoneChanges({ usual, boat, offer, buying })]}
       aside={(boat, drawable) => <FirstZones {...{ boat, drawable, usual, offer, buying }} onOffer={setOffer} />}
       onSaved={() =>
         void navigate(`/boats/${ids.boat}/${buying && zones ? 'film/buy' : zones ? 'hull' : 'hull/new'}`, {
@@ -178,6 +183,7 @@ function BoatForm({ title, saveWords, ids, initial, more, aside, onSaved, onRemo
 /** What she is, and her dimensions; those that are left empty are estimated. */
 function WhatSheIs({ f: { draft } }: { f: BoatFormState }) {
   const figure = useFigure();
+  const say = useSpoken();
   const guess = (quantity: 'length', value: number, why: string) =>
     Number.isFinite(value) && (value as number | null) !== null
       ? `Left empty: ≈ ${figure(quantity, value)}, ${why}`
@@ -226,8 +232,8 @@ function WhatSheIs({ f: { draft } }: { f: BoatFormState }) {
         />
       </div>
       <p className="text-sm quiet">
-        Length overall, draught with the keel. Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count as a long
-        keel for the area.
+        {say('Length overall, draught with the keel.')} Figures may carry a unit: 31'6", 960 cm. Twin bilge keels count
+        as a long keel for the area.
       </p>
     </div>
   );

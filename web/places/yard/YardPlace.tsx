@@ -1,4 +1,4 @@
-import { Plus } from 'lucide-react';
+import { PencilLine, Plus } from 'lucide-react';
 import { Link, useNavigate } from 'react-router';
 import type { Yard, YardBoat, YardZone } from '#contracts/rows/yard';
 import { mayGoOn } from '#core/coat/zoneStatus';
@@ -25,10 +25,17 @@ export function YardPlace() {
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 pb-10 pt-4 sm:px-5">
       <div className="mb-3 flex flex-wrap items-baseline gap-4">
-        <h1 className="mr-auto">Boats in hand</h1>
-        <Link to="/boats/new" className="btn btn-primary">
-          <Plus size={18} aria-hidden="true" /> New boat
-        </Link>
+        <h1 className="mr-auto">{yard.boats.length === 0 ? 'What do you want to know first?' : 'Boats in hand'}</h1>
+        {yard.boats.length > 0 && (
+          <>
+            <Link to="/log" className="btn">
+              <PencilLine size={18} aria-hidden="true" /> Log a coat
+            </Link>
+            <Link to="/boats/new" className="btn btn-primary">
+              <Plus size={18} aria-hidden="true" /> New boat
+            </Link>
+          </>
+        )}
       </div>
       {yard.boats.length === 0 ? <EmptyYard /> : <Hard yard={yard} />}
       {yard.boats.length > 0 && <YardToday yard={yard} />}
@@ -36,19 +43,44 @@ export function YardPlace() {
   );
 }
 
+/** Where somebody may want to start, each to its first answer in one page. */
+const DOORS = [
+  {
+    to: '/boats/new?for=buy',
+    title: 'What to buy',
+    line: 'Four figures of one boat: her areas, a usual build-up, litres and packs.',
+  },
+  {
+    to: '/sums',
+    title: 'How to mix a tin',
+    line: 'The ratio from its label: parts by measure or scale, pot life, and when the next coat may go on.',
+  },
+  {
+    to: '/log',
+    title: 'Log a coat',
+    line: 'Boat, zone, product, when. The rest is asked for later.',
+  },
+] as const;
+
 function EmptyYard() {
   return (
-    <section className="max-w-prose py-6">
-      <p className="mb-3">
-        No boat is in hand yet. Five figures off the brochure are enough to start: length, waterline, beam, draught and
-        freeboard.
+    <section aria-label="Where to start" className="py-2">
+      <ul className="grid gap-x-10 gap-y-6 border-y-2 border-base-content py-5 md:grid-cols-3">
+        {DOORS.map((door) => (
+          <li key={door.to}>
+            <Link to={door.to} className="narrow link-row text-2xl font-semibold underline underline-offset-4">
+              {door.title}
+            </Link>
+            <p className="quiet max-w-prose">{door.line}</p>
+          </li>
+        ))}
+      </ul>
+      <p className="max-w-prose pt-4">
+        Or look around first, at made-up boats in the middle of their coats. Nothing done there touches this yard.
       </p>
-      <p className="mb-4 quiet">
-        With them the boat is drawn to scale and the areas to paint are worked out, each with how far to trust it.
-      </p>
-      <Link to="/boats/new" className="btn btn-primary">
-        Put in the first boat
-      </Link>
+      <a href="/demo/" className="btn mt-2">
+        Look around the demo yard
+      </a>
     </section>
   );
 }

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { useMemo, useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { dimensionProblems } from '#core/hull/area';
-import { ESTIMATED_DIMENSIONS, estimateDimensions, type EstimatedDimension } from '#core/hull/estimate';
+import { ESTIMATED_DIMENSIONS, estimateDimensions } from '#core/hull/estimate';
 import { boatBody, jobBody } from '#contracts/schemas/boat';
 import type { Boat, Job } from '#contracts/rows/boat';
 import type { Change } from '../../data/changes';
@@ -54,7 +54,7 @@ export function typedOf({ id: _id, ...boat }: Boat): Values['boat'] {
 export function boatOf(typed: Values['boat'], id: string, zoneLatitudeDeg: number | null): Boat {
   const guess = attempt(() => estimateDimensions({ loaM: typed.loaM, form: typed.form })).value;
   const missing = ESTIMATED_DIMENSIONS.filter((d) => typed[d] === null);
-  const of = (d: EstimatedDimension) => typed[d] ?? guess?.[d] ?? (null as never);
+  const of = (d: (typeof ESTIMATED_DIMENSIONS)[number]) => typed[d] ?? guess?.[d] ?? (null as never);
   return {
     ...typed,
     id,
@@ -86,7 +86,7 @@ export function useBoatForm(options: {
     [initial.boat.timeZone],
   );
   const typed = useWatch<Values, 'boat'>({ control: form.control, name: 'boat' });
-  const draft = boatOf(typed as Values['boat'], ids.boat, zoneLatitudeDeg);
+  const draft = boatOf(typed, ids.boat, zoneLatitudeDeg);
   const drawable =
     [draft.loaM, draft.lwlM, draft.beamM, draft.draftM, draft.freeboardM].every(
       (v) => typeof v === 'number' && Number.isFinite(v),

@@ -1,0 +1,106 @@
+import { useState } from 'react';
+import { amountsFrom, type Amounts as Worked, type Measured } from '#core/mix/amounts';
+import type { RatioPart } from '#core/mix/splitBatch';
+import { partShares } from '#core/mix/splitBatch';
+import { attempt } from '../attempt';
+import { Choice, FormProblem, QuantityField } from '../Field';
+import { Fig, useListUnit } from '../Fig';
+
+/** So much of either part or of the mix, typed; the others in large figures. */
+export function Amounts({ parts, basis }: { parts: readonly RatioPart[]; basis: 'volume' | 'mass' }) {
+  const weighs = basis === 'mass' || parts.every((p) => p.densityKgPerL);
+  const pours = attempt(() => partShares({ parts, basis })).value != null;
+  const [by, setBy] = useState<Measured['by']>(pours ? 'volume' : 'mass');
+  const [of, setOf] = useState<Measured['of']>(parts.length > 1 ? 0 : 'mix');
+  const [amount, setAmount] = useState<number | null>(null);
+  const measured = by === 'mass' && !weighs ? 'volume' : by === 'volume' && !pours ? 'mass' : by;
+  const { value, problem } = attempt(() =>
+    amount === null || Number.isNaN(amount)
+      ? null
+      : amountsFrom({ parts, basis, measured: { of, by: measured, amount } }),
+  );
+  return (
+    <section aria-label="Amounts" className="flex min-w-0 flex-col gap-3">
+      <div className="grid gap-3 sm:grid-cols-2">
+        <QuantityField
+          label={`How much ${of === 'mix' ? (parts.length > 1 ? 'of the mix' : 'paint') : (parts[of]?.name.toLowerCase() ?? '')}`}
+          quantity={measured === 'mass' ? 'mass' : 'volume'}
+          value={amount}
+          onValue={setAmount}
+        />
+        {parts.length > 1 && (
+          <Choice
+            label="That is"
+            options={[...parts.map((p, i) => [String(i), p.name] as const), ['mix', 'the mix'] as const]}
+            value={String(of)}
+            onPick={(picked) => setOf(picked === 'mix' ? 'mix' : Number(picked))}
+          />
+        )}
+      </div>
+      {weighs && pours && (
+        <Choice
+          label="Measured"
+          options={[
+            ['volume', 'by volume'],
+            ['mass', 'on the scale'],
+          ]}
+          value={measured}
+          onPick={setBy}
+        />
+      )}
+      <FormProblem message={problem} />
+      {value && parts.length > 1 && <Result worked={value} by={measured} weighs={weighs} />}
+      {value && parts.length === 1 && value.totalKg !== null && value.totalL !== null && (
+        <p>
+          <Fig quantity="volume" value={value.totalL} className="text-2xl" /> is{' '}
+          <Fig quantity="mass" value={value.totalKg} className="text-2xl" />.
+        </p>
+      )}
+      {!weighs && measured === 'volume' && parts.length > 1 && (
+        <p className="text-sm quiet">
+          By volume only: the densities of the parts are not known, so it cannot be weighed.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Result({ worked, by, weighs }: { worked: Worked; by: Measured['by']; weighs: boolean }) {
+  const unit = useListUnit(worked.parts.map((p) => p.litres ?? 0));
+  const rows = [...worked.parts, { name: 'Mix', litres: worked.totalL, kg: worked.totalKg }];
+  return (
+    <table className="w-full" aria-live="polite">
+      <thead className="sr-only">
+        <tr>
+          <th scope="col">Part</th>
+          <th scope="col">Volume</th>
+          {weighs && <th scope="col">On the scale</th>}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r, i) => (
+          <tr
+            key={`${r.name}${i}`}
+            className={`border-b ${i === rows.length - 2 ? 'border-base-content' : 'border-base-300'}`}
+          >
+            <th scope="row" className="py-1 text-left font-normal">
+              {r.name}
+            </th>
+            <td className="py-1 text-right">
+              {r.litres === null ? (
+                <span className="quiet">not known</span>
+              ) : (
+                <Fig quantity="volume" value={r.litres} unit={unit} className={by === 'volume' ? 'text-2xl' : ''} />
+              )}
+            </td>
+            {weighs && (
+              <td className="py-1 pl-4 text-right">
+                {r.kg !== null && <Fig quantity="mass" value={r.kg} className={by === 'mass' ? 'text-2xl' : ''} />}
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,111 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { entriesUntil } from '#core/coat/fold';
+import { againstStart, startProblem, type Against } from '#core/coat/start';
+import { zoneStatuses } from '#core/coat/zoneStatus';
+import { blockingWork } from '#core/coat/zoneState';
+import type { SheetRow } from '#contracts/rows/sheet';
+import type { YardBoat } from '#contracts/rows/yard';
+import { deviceZone, placeOfZone } from '../../data/device';
+import { useDraft } from '../../data/drafts';
+import { now } from '../../data/now';
+import { saveAll, useBoat, type BoatView } from '../../data/store';
+import { changesOf, plannedLayer, type Told } from './logChanges';
+
+const HOUR_MS = 3_600_000;
+
+const fresh = (boats: readonly YardBoat[]) => (): Told => ({
+  boatId: boats.length > 0 ? (boats[0] as YardBoat).boat.id : null,
+  boatName: '',
+  surfaceId: null,
+  zoneKind: 'underwater',
+  sheetId: null,
+  productName: '',
+  productKind: 'antifouling',
+  when: 'done',
+  startedAt: now() - HOUR_MS,
+  finishedAt: now(),
+  reason: '',
+});
+
+/** What stands against a coat that is done, as the zone stood then; the air is judged where it is read. */
+function againstTold(view: BoatView | null, told: Told): Against[] {
+  const surface = view?.surfaces.find((s) => s.id === told.surfaceId);
+  if (!view || !surface || told.when === 'now' || !Number.isFinite(told.startedAt)) return [];
+  const at = told.startedAt;
+  const [status] = zoneStatuses({ ...view, surfaces: [surface], entries: entriesUntil(view.entries, at), now: at });
+  if (!status) return [];
+  const planned = plannedLayer(view, told);
+  return againstStart({
+    zones: [{ status, ...(planned ? { layerId: planned.id } : {}), openWork: blockingWork(surface), stops: [] }],
+    at,
+    planned: planned?.prep === 'abrade',
+    // Of one that is told afterwards nobody says how: it counts as done unless the plan asked for it.
+    abraded: false,
+    batches: [],
+    verdict: null,
+    advice: null,
+  });
+}
+
+/** A coat as it is told on one page, what is still to be asked, and how it is written down. */
+export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow[]) {
+  const navigate = useNavigate();
+  const [drafted, set, forget] = useDraft<Told>('log', fresh(boats));
+  // A boat that is gone since leaves what was typed of the rest.
+  const gone = drafted.boatId !== null && !boats.some((b) => b.boat.id === drafted.boatId);
+  const told = useMemo(() => (gone ? { ...drafted, boatId: null, surfaceId: null } : drafted), [gone, drafted]);
+  const { view } = useBoat(told.boatId ?? undefined);
+  const place = useQuery({
+    queryKey: ['zonePlace', deviceZone()],
+    queryFn: () => placeOfZone(deviceZone()),
+    staleTime: Infinity,
+    retry: 2,
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const [sending, setSending] = useState(false);
+  const own = told.boatId === null ? null : view;
+  const against = useMemo(() => againstTold(own, told), [own, told]);
+  const revision = sheets.find((s) => s.id === told.sheetId)?.current ?? null;
+
+  const go = async () => {
+    const wrong = problemOf(told, own, against);
+    setProblem(wrong);
+    if (wrong !== null) return;
+    setSending(true);
+    const timeZone = own?.boat.timeZone ?? deviceZone();
+    const written = changesOf({ told, view: own, timeZone, place: place.data ?? null, revision, against });
+    // What was named for it stays when the coat is taken back.
+    const outcome = await saveAll(written.first, 'Begun', { inline: true, quiet: true });
+    const logged = outcome.ok ? await saveAll(written.coat, 'Coat logged', { inline: true }) : outcome;
+    setSending(false);
+    if (!logged.ok) return setProblem(logged.failure.message);
+    forget();
+    const base = `/boats/${written.boatId}/coat`;
+    return void navigate(told.when === 'now' ? `${base}/start?on=${written.surfaceId}` : `${base}/${written.coatId}`, {
+      replace: true,
+    });
+  };
+  return { told, set, view: own, waiting: told.boatId !== null && !own, against, revision, problem, sending, go };
+}
+
+function problemOf(told: Told, view: BoatView | null, against: readonly Against[]): string | null {
+  if (told.boatId === null && told.boatName.trim() === '') return 'Type what the boat is called.';
+  if (told.boatId !== null && !view) return 'The boat has not arrived yet. Wait a moment and try again.';
+  if (told.sheetId === null && told.productName.trim() === '') return 'Type what the product is called.';
+  if (told.when === 'now') return null;
+  const { startedAt, finishedAt, reason } = told;
+  return startProblem({
+    wish: {
+      when: 'earlier',
+      startedAt,
+      finishedAt,
+      readings: { airC: null, rh: null, surfaceC: null },
+      grit: '',
+      reason,
+    },
+    now: now(),
+    against,
+  });
+}
