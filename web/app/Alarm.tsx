@@ -1,14 +1,15 @@
 import { BellRing } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Boat } from '#contracts/rows/boat';
 import { logEntry, queryClient, useYard } from '../data/store';
 import { useNow } from '../data/now';
 import { useOutbox } from '../data/outbox';
-import { batchTimers, type BatchTimer } from '#core/coat/clocks';
+import { batchTimers, type NamedTimer } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { Yard } from '#contracts/rows/yard';
+import { ringInTitle } from './pageTitle';
 
 /**
  * Two short notes, made here so that no sound file is needed. Browsers allow it once the page was touched. In between it rests:
@@ -50,83 +51,113 @@ const RING_EVERY_MS = 3000;
  */
 export function Alarm() {
   const alarm = useDueTimers();
-
-  const title = useRef(document.title);
+  const { ringing, text } = alarm;
   useEffect(() => {
-    if (!alarm.ringing || alarm.text === null) return;
-    const own = title.current;
+    if (!ringing || text === null) return;
     void ring();
     let flip = true;
-    document.title = `● ${alarm.text}`;
+    ringInTitle(`● ${text}`);
     const timer = setInterval(() => {
       flip = !flip;
-      document.title = flip ? `● ${alarm.text}` : own;
+      ringInTitle(flip ? `● ${text}` : null);
       void ring();
     }, RING_EVERY_MS);
     return () => {
       clearInterval(timer);
-      document.title = own;
+      ringInTitle(null);
     };
-  }, [alarm.ringing, alarm.text]);
+  }, [ringing, text]);
+  return ringing ? <AlarmStrip due={alarm.due} /> : null;
+}
 
-  if (!alarm.ringing) return null;
+type Due = NamedTimer & { boat: Boat };
+
+const DUE_WORDS = { stand: 'has stood, may be used', pot: 'pot life has ended' } as const;
+
+/** One line for all that rings, however many; it opens to each. */
+function AlarmStrip({ due }: { due: readonly Due[] }) {
+  const [open, setOpen] = useState(false);
+  const [first] = due;
+  if (!first) return null;
+  const silenceAll = () => due.forEach(silence);
   return (
     <div className="no-print sticky top-0 z-30 bg-warning text-warning-content" role="alert">
-      {alarm.due.map((timer) => (
-        <div key={`${timer.batchId}-${timer.timer}`} className="flex flex-wrap items-center gap-3 px-4 py-1">
-          <BellRing size={22} aria-hidden="true" />
-          <Link
-            to={`/boats/${timer.boat.id}/mix`}
-            className="narrow mr-auto text-xl font-semibold underline decoration-1 underline-offset-4"
+      <div className="flex items-center gap-2 px-3">
+        <BellRing size={20} aria-hidden="true" className="shrink-0" />
+        <Link
+          to={`/boats/${first.boat.id}/mix`}
+          className="narrow mr-auto min-w-0 truncate py-2.5 text-lg leading-tight font-semibold"
+        >
+          {first.product || 'Batch'} {DUE_WORDS[first.timer]} <span className="font-medium">{first.boat.name}</span>
+        </Link>
+        {due.length > 1 && (
+          <button
+            type="button"
+            className="narrow min-h-11 shrink-0 px-1 text-lg underline underline-offset-4"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
           >
-            {timer.product ? `${timer.product}: ` : ''}
-            {timer.timer === 'stand'
-              ? 'stand is over, the batch may be used'
-              : 'pot life has ended, throw the rest away safely'}{' '}
-            · {timer.boat.name}
-          </Link>
-          <Silence timer={timer} />
-        </div>
-      ))}
+            {due.length}
+            <span className="sr-only"> ringing: show each</span>
+            <span aria-hidden="true">{open ? ' ▴' : ' ▾'}</span>
+          </button>
+        )}
+        <button
+          type="button"
+          className="narrow min-h-11 shrink-0 px-2 text-lg font-semibold underline underline-offset-4"
+          onClick={silenceAll}
+        >
+          {due.length > 1 ? 'Silence all' : 'Silence'}
+        </button>
+      </div>
+      {open && due.length > 1 && (
+        <ul className="border-t border-current px-3">
+          {due.map((timer) => (
+            <li key={`${timer.batchId}-${timer.timer}`} className="flex items-center gap-2">
+              <Link to={`/boats/${timer.boat.id}/mix`} className="link-row narrow mr-auto text-lg">
+                {timer.product || 'Batch'} {DUE_WORDS[timer.timer]}
+                {timer.timer === 'pot' ? ': throw the rest away safely' : ''} · {timer.boat.name}
+              </Link>
+              <button
+                type="button"
+                className="narrow min-h-11 px-2 text-lg underline underline-offset-4"
+                onClick={() => silence(timer)}
+              >
+                Silence<span className="sr-only"> {timer.product}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }
 
 /** Silences a timer here at once, and in the log. */
-function Silence({ timer }: { timer: BatchTimer & { boat: Boat } }) {
-  return (
-    <button
-      type="button"
-      className="btn border-current bg-transparent text-inherit"
-      onClick={() => {
-        queryClient.setQueryData<Yard>(
-          ['yard'],
-          (y) =>
-            y && {
-              ...y,
-              boats: y.boats.map((b) => ({
-                ...b,
-                timers: b.timers.map((t) =>
-                  t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t,
-                ),
-              })),
-            },
-        );
-        void logEntry(
-          {
-            boatId: timer.boat.id,
-            stream: 'batch',
-            streamId: timer.batchId,
-            kind: 'silenced',
-            body: { timer: timer.timer },
-          },
-          'Timer silenced',
-          { quiet: true },
-        );
-      }}
-    >
-      Silence
-    </button>
+function silence(timer: Due): void {
+  queryClient.setQueryData<Yard>(
+    ['yard'],
+    (y) =>
+      y && {
+        ...y,
+        boats: y.boats.map((b) => ({
+          ...b,
+          timers: b.timers.map((t) =>
+            t.batchId === timer.batchId && t.timer === timer.timer ? { ...t, silenced: true } : t,
+          ),
+        })),
+      },
+  );
+  void logEntry(
+    {
+      boatId: timer.boat.id,
+      stream: 'batch',
+      streamId: timer.batchId,
+      kind: 'silenced',
+      body: { timer: timer.timer },
+    },
+    'Timer silenced',
+    { quiet: true },
   );
 }
 
@@ -157,16 +188,16 @@ function useDueTimers() {
   const productOf = (revisionId: string) =>
     (queryClient.getQueryData<SheetRow[]>(['sheets']) ?? []).find((s) => s.current.id === revisionId)?.current.body
       .name ?? '';
-  const due = (yard?.boats ?? []).flatMap((b) => {
+  const due: Due[] = (yard?.boats ?? []).flatMap((b) => {
     const own = batchTimers(foldLog(unsent.filter((e) => e.boatId === b.boat.id)).batches, at);
     return [...b.timers, ...own.filter((t) => !b.timers.some((x) => x.batchId === t.batchId))]
       .filter((t) => !t.silenced && t.dueAt <= at && !quiet(t.batchId, t.timer))
-      .map((t) => ({ ...t, product: 'product' in t ? t.product : productOf(t.sheetRevisionId), boat: b.boat }));
+      .map((t) => ({ ...t, product: 'product' in t ? String(t.product) : productOf(t.sheetRevisionId), boat: b.boat }));
   });
   const ringing = due.length > 0;
   const first = due[0];
   const text = first
-    ? `${first.timer === 'stand' ? 'Stand is over' : 'Pot life has ended'}: ${first.product || first.boat.name}`
+    ? `${first.timer === 'stand' ? 'Has stood' : 'Pot life has ended'}: ${first.product || first.boat.name}`
     : null;
   return { ringing, text, due };
 }

@@ -5,6 +5,7 @@ import { useBoat, type BoatView } from '../data/store';
 import { Fig } from '../parts/Fig';
 import { counted } from '#core/units/format';
 import { clockTime, CLOCK_WORDS, launchWords, daysTo, timeWords } from '../parts/words';
+import { useWide } from '../parts/useWide';
 import { PLACES } from './keys';
 import { NotFound } from './PlaceError';
 
@@ -17,15 +18,17 @@ export function useView(): BoatView {
 export function BoatShell() {
   const { boatId } = useParams();
   const { view, error } = useBoat(boatId);
+  const wide = useWide();
   if (error instanceof Refused && !view) return <NotFound what="boat" />;
   if (!view) return <Loading />;
   return (
     <>
       <JobStrip view={view} />
-      <Bench view={view} />
+      {wide && <Bench view={view} />}
       <div className="mx-auto flex w-full max-w-[88rem] min-w-0 flex-1 flex-col px-3 pb-24 pt-3 sm:px-5 lg:pb-8">
         <Outlet context={view} />
       </div>
+      {!wide && <Bench view={view} />}
     </>
   );
 }
@@ -60,9 +63,23 @@ function JobStrip({ view }: { view: BoatView }) {
       </Link>
       {out !== null && out > 0 && <span>day {out} on the hard</span>}
       {air && (
-        <Link to={`/boats/${boat.id}/weather`} className="underline decoration-dotted decoration-1 underline-offset-4">
+        <Link
+          to={`/boats/${boat.id}/weather`}
+          className="link-row gap-x-1 underline decoration-dotted decoration-1 underline-offset-4"
+          aria-description="to the weather"
+        >
           air <Fig quantity="temperature" value={air.airC} /> <Fig quantity="percent" value={air.rh} digits={0} />
           {simulated && <span className="quiet text-base"> simulated</span>}
+        </Link>
+      )}
+      {!air && (
+        <Link to={`/boats/${boat.id}/weather`} className="link-row underline decoration-dotted underline-offset-4">
+          weather
+        </Link>
+      )}
+      {boat.estimated.includes('loaM') && (
+        <Link to={`/boats/${boat.id}/edit`} className="link-row font-semibold underline underline-offset-4">
+          her size is not known: type it
         </Link>
       )}
       {next && (

@@ -1,17 +1,20 @@
-import { Moon, Sun } from 'lucide-react';
-import { Suspense, useEffect, useState } from 'react';
-import { Link, Outlet, ScrollRestoration, useNavigation } from 'react-router';
+import { Menu, Moon, Sun } from 'lucide-react';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, NavLink, Outlet, ScrollRestoration, useNavigation } from 'react-router';
+import { inDemo } from '../data/base';
 import { changeSettings, useSettings } from '../data/settings';
 import { useYard } from '../data/store';
 import { Alarm } from './Alarm';
-import { KeySheet } from './KeySheet';
 import { useKeys } from './keys';
 import { OutboxStrip } from './OutboxStrip';
+import { focusHeading, PageTitle } from './pageTitle';
 import { Toasts } from './Toasts';
 import { YardNotices } from './YardNotices';
 
+const KeySheet = lazy(async () => ({ default: (await import('./KeySheet')).KeySheet }));
+
 export function Shell() {
-  const { theme, units } = useSettings();
+  const { theme } = useSettings();
   const [keysOpen, setKeysOpen] = useState(false);
   useKeys(() => setKeysOpen((open) => !open));
   const busy = useNavigation().state === 'loading';
@@ -22,53 +25,17 @@ export function Shell() {
 
   return (
     <div className="relative flex min-h-dvh flex-col">
-      <a href="#place" className="btn btn-primary absolute left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
+      <a
+        href="#place"
+        className="btn btn-primary absolute left-2 top-2 z-50 -translate-y-20 focus:translate-y-0"
+        onClick={(e) => {
+          e.preventDefault();
+          focusHeading();
+        }}
+      >
         To the content
       </a>
-      <header className="no-print ruled flex flex-wrap items-center gap-x-1 px-3 sm:px-5">
-        <Link to="/" className="narrow link-row mr-auto gap-2 text-xl font-semibold">
-          <img src="/icon.svg" alt="" width="22" height="22" />
-          <span className="sr-only sm:not-sr-only">Jack Plane</span>
-          {yard?.demo && <span className="narrow quiet hidden text-base font-medium sm:inline">demo yard</span>}
-        </Link>
-        <Link to="/sheets" className="narrow link-row px-2 text-lg">
-          Sheets
-        </Link>
-        <Link to="/build-ups" className="narrow link-row hidden px-2 text-lg sm:inline-flex">
-          Build-ups
-        </Link>
-        <Link to="/stores" className="narrow link-row px-2 text-lg">
-          Stores
-        </Link>
-        <Link to="/settings" className="narrow link-row px-2 text-lg">
-          Settings
-        </Link>
-        <button
-          type="button"
-          className="narrow min-h-11 min-w-11 px-2 text-lg underline decoration-dotted underline-offset-4"
-          onClick={() => changeSettings({ units: { system: units.system === 'metric' ? 'us' : 'metric' } })}
-          aria-label={`Units: ${units.system === 'metric' ? 'metric' : 'US'}. Switch to ${units.system === 'metric' ? 'US' : 'metric'}.`}
-        >
-          <span className="sm:hidden">{units.system === 'metric' ? 'm' : 'ft'}</span>
-          <span className="hidden sm:inline">{units.system === 'metric' ? 'm · L · µm' : 'ft · gal · mil'}</span>
-        </button>
-        <button
-          type="button"
-          className="min-h-11 grid min-w-11 place-items-center"
-          onClick={() => changeSettings({ theme: theme === 'chalk' ? 'shed' : 'chalk' })}
-          aria-label={theme === 'chalk' ? 'Dark theme, for the shed' : 'Light theme, for the yard'}
-        >
-          {theme === 'chalk' ? <Moon size={20} aria-hidden="true" /> : <Sun size={20} aria-hidden="true" />}
-        </button>
-        <button
-          type="button"
-          className="narrow min-h-11 hidden min-w-11 text-lg sm:block"
-          onClick={() => setKeysOpen(true)}
-          aria-label="Keyboard keys"
-        >
-          ?
-        </button>
-      </header>
+      <Header demo={yard?.demo ?? false} onKeys={() => setKeysOpen(true)} />
       {yard && <YardNotices yard={yard} />}
       <OutboxStrip />
       <Alarm />
@@ -82,9 +49,110 @@ export function Shell() {
           <Outlet />
         </Suspense>
       </main>
+      <PageTitle />
       <Toasts />
-      {keysOpen && <KeySheet onClose={() => setKeysOpen(false)} />}
+      {keysOpen && (
+        <Suspense fallback={null}>
+          <KeySheet onClose={() => setKeysOpen(false)} />
+        </Suspense>
+      )}
       <ScrollRestoration />
     </div>
+  );
+}
+
+function Header({ demo, onKeys }: { demo: boolean; onKeys: () => void }) {
+  return (
+    <header className="no-print ruled flex items-center gap-x-1 px-3 sm:px-5">
+      <Link to="/" className="narrow link-row mr-auto min-w-11 gap-2 text-xl font-semibold">
+        <img src="/icon.svg" alt="" width="22" height="22" />
+        <span className="sr-only sm:not-sr-only">Jack Plane</span>
+      </Link>
+      {inDemo ? (
+        <a href="/" className="narrow link-row px-2 text-lg underline underline-offset-4">
+          Leave the demo<span className="hidden sm:inline"> for your own yard</span>
+        </a>
+      ) : (
+        demo && <span className="narrow quiet hidden px-2 text-base font-medium sm:inline">demo yard</span>
+      )}
+      <nav aria-label="Yard" className="flex items-center gap-x-1">
+        {YARD_PLACES.map(({ to, name }) => (
+          <NavLink
+            key={to}
+            to={to}
+            className={({ isActive }) =>
+              `narrow link-row px-2 text-lg ${isActive ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+        <span className="hidden items-center sm:flex">
+          <Preferences onKeys={onKeys} />
+        </span>
+      </nav>
+      <button
+        type="button"
+        popoverTarget="more"
+        aria-label="More: settings, units, theme, keys and words"
+        className="grid min-h-11 min-w-11 place-items-center sm:hidden"
+      >
+        <Menu size={22} aria-hidden="true" />
+      </button>
+      <div
+        id="more"
+        popover="auto"
+        className="inset-auto top-11 right-0 min-w-44 border border-base-content bg-base-100 p-2 text-base-content sm:hidden"
+        onClick={(e) => e.currentTarget.hidePopover()}
+      >
+        <span className="flex flex-col items-start">
+          <Preferences onKeys={onKeys} />
+        </span>
+      </div>
+    </header>
+  );
+}
+
+const YARD_PLACES = [
+  { to: '/sheets', name: 'Sheets' },
+  { to: '/build-ups', name: 'Build-ups' },
+  { to: '/stores', name: 'Stores' },
+] as const;
+
+/** What this device prefers, in the header or, on a phone, behind its button. */
+function Preferences({ onKeys }: { onKeys: () => void }) {
+  const { theme, units } = useSettings();
+  const metric = units.system === 'metric';
+  return (
+    <>
+      <Link to="/settings" className="narrow link-row px-2 text-lg">
+        Settings
+      </Link>
+      <button
+        type="button"
+        className="narrow min-h-11 min-w-11 px-2 text-left text-lg underline decoration-dotted underline-offset-4"
+        onClick={() => changeSettings({ units: { system: metric ? 'us' : 'metric' } })}
+        aria-label={`Units: ${metric ? 'metric' : 'US'}. Switch to ${metric ? 'US' : 'metric'}.`}
+      >
+        {metric ? 'm · L · µm' : 'ft · gal · mil'}
+      </button>
+      <button
+        type="button"
+        className="narrow flex min-h-11 min-w-11 items-center gap-2 px-2 text-lg sm:justify-center"
+        onClick={() => changeSettings({ theme: theme === 'chalk' ? 'shed' : 'chalk' })}
+        aria-label={theme === 'chalk' ? 'Dark theme, for the shed' : 'Light theme, for the yard'}
+      >
+        {theme === 'chalk' ? <Moon size={20} aria-hidden="true" /> : <Sun size={20} aria-hidden="true" />}
+        <span className="sm:hidden">{theme === 'chalk' ? 'dark' : 'light'}</span>
+      </button>
+      <button
+        type="button"
+        className="narrow flex min-h-11 min-w-11 items-center gap-2 px-2 text-lg sm:justify-center"
+        onClick={onKeys}
+        aria-label="Keys and words"
+      >
+        ?<span className="sm:hidden">keys and words</span>
+      </button>
+    </>
   );
 }

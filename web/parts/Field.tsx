@@ -92,7 +92,8 @@ interface QuantityProps {
   quantity: QuantityName;
   value: number | null;
   onValue: (value: number | null) => void;
-  placeholder?: string | undefined;
+  /** A number is the quantity's own, and shown as the device has it. */
+  placeholder?: string | number | undefined;
 }
 
 /** The text of a quantity's field, what it means, and what is wrong with it. */
@@ -135,6 +136,7 @@ export function QuantityField({
   ...props
 }: QuantityProps & { hint?: ReactNode; error?: string | undefined }) {
   const field = useQuantityText(props);
+  const { units } = useSettings();
   return (
     <Field label={label} hint={hint} error={field.problem ?? error}>
       {(ids) => (
@@ -146,7 +148,7 @@ export function QuantityField({
             autoComplete="off"
             className="narrow w-full text-lg"
             value={field.text}
-            placeholder={placeholder}
+            placeholder={typeof placeholder === 'number' ? editText(props.quantity, placeholder, units) : placeholder}
             onChange={(e) => field.onChange(e.target.value)}
             onBlur={(e) => field.onBlur(e.target.value)}
           />

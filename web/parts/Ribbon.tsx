@@ -5,7 +5,7 @@ import { dewPointC } from '#core/air/dewPoint';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
 import type { Clock } from '#core/coat/clocks';
 import { useWidth } from './useWidth';
-import { clockTime, CLOCK_WORDS } from './words';
+import { clockTime, CLOCK_WORDS, timeWords } from './words';
 
 const HOUR_MS = 3_600_000;
 const NO_LIMITS = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null };
@@ -39,7 +39,7 @@ export function Ribbon(props: RibbonProps) {
         viewBox={`0 0 ${width} ${TOP + HEIGHT + 28}`}
         className="block h-auto w-full"
         role="img"
-        aria-label={`The hours ahead. ${describedBy(ribbon.flags, props) || 'No clock rings.'}`}
+        aria-label={`The hours ahead. ${dryWords(ribbon, timeZone)} ${describedBy(ribbon.flags, props) || 'No clock rings.'}`}
       >
         <defs>
           <clipPath id={`${uid}-good`}>
@@ -56,7 +56,7 @@ export function Ribbon(props: RibbonProps) {
         <Rain ribbon={ribbon} />
         <path d={`M0 ${TOP}H${width}M0 ${TOP + HEIGHT}H${width}`} stroke="currentColor" strokeWidth="1" opacity=".5" />
         <HourMarks ribbon={ribbon} />
-        <Flags ribbon={ribbon} />
+        <Flags ribbon={ribbon} {...props} />
       </svg>
       <figcaption className="flex flex-wrap gap-x-4 text-sm quiet">
         <span>line: air</span>
@@ -115,7 +115,32 @@ function ribbonOf(
         (['opens', 'tackEnds', 'closes', 'pot', 'stand'].includes(c.kind) || c === lastStart),
     )
     .slice(0, 10);
-  return { inside, from, x, quarter, good, marks, flags, air: line(airs), dew: line(dews) };
+  const spells = spellsOf(quarter, good);
+  return { inside, from, width, x, quarter, good, spells, marks, flags, air: line(airs), dew: line(dews) };
+}
+
+/** Spells in which paint may go on outdoors, from and until. */
+export interface Spell {
+  readonly from: number;
+  readonly until: number;
+}
+
+function spellsOf(quarter: readonly number[], good: readonly boolean[]): Spell[] {
+  const spells: { from: number; until: number }[] = [];
+  quarter.forEach((at, i) => {
+    if (!good[i]) return;
+    const last = spells[spells.length - 1];
+    if (last && last.until === at) last.until = at + HOUR_MS / 2;
+    else spells.push({ from: at, until: at + HOUR_MS / 2 });
+  });
+  return spells;
+}
+
+/** The dry hours in words. */
+function dryWords({ from, spells }: RibbonData, timeZone: string): string {
+  if (spells.length === 0) return 'Not dry enough outdoors in any of them.';
+  const when = (t: number) => timeWords(t, from, timeZone);
+  return `Dry enough outdoors ${spells.map((s) => `from ${when(s.from)} to ${when(s.until)}`).join(', ')}.`;
 }
 
 /** The flags in words, for those who do not see them. */
@@ -206,12 +231,21 @@ function HourMarks({ ribbon: { marks, x } }: { ribbon: RibbonData }) {
   );
 }
 
-function Flags({ ribbon: { flags, x } }: { ribbon: RibbonData }) {
+/** A flag at each clock, with its name where there is room for it beside the next one. */
+function Flags({ ribbon: { flags, x, width }, from, timeZone, name }: { ribbon: RibbonData } & RibbonProps) {
+  const words = (c: Clock) => `${c.surfaceId ? name(c.surfaceId) : c.product || 'batch'} ${CLOCK_WORDS[c.kind]}`;
+  const room = (i: number) => (flags[i + 1] ? x((flags[i + 1] as Clock).at) : width) - x((flags[i] as Clock).at) - 16;
   return (
     <>
       {' '}
       {flags.map((c, i) => (
         <g key={`${c.kind}-${c.surfaceId ?? c.batchId}-${i}`}>
+          <title>{`${words(c)}, ${clockTime(c, from, timeZone)}`}</title>
+          {room(i) > words(c).length * 6.2 && (
+            <text x={x(c.at) + 12} y={20 + (i % 2) * 8} fontSize="14" fill="currentColor" className="narrow">
+              {words(c)}
+            </text>
+          )}
           <path
             d={`M${x(c.at)} ${14 + (i % 2) * 8}V${TOP + HEIGHT}`}
             stroke="currentColor"

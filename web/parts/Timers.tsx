@@ -58,7 +58,7 @@ function TimerFigure({ timer, at }: { timer: BatchTimer; at: number }) {
   return (
     <span className="narrow flex items-baseline gap-2">
       <span className="lab">
-        {timer.timer === 'stand' ? (over ? 'stood' : 'stand') : over ? 'pot over by' : 'pot life'}
+        {timer.timer === 'stand' ? (over ? 'stood' : 'let it stand') : over ? 'pot over by' : 'pot life'}
       </span>
       <span className={`fig text-2xl ${over && timer.timer === 'pot' ? 'text-error' : ''}`}>
         {timer.timer === 'stand' && over ? 'enough' : timerWords(left)}

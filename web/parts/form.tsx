@@ -152,7 +152,7 @@ export function FormQuantity({
   label: string;
   quantity: QuantityName;
   hint?: ReactNode;
-  placeholder?: string;
+  placeholder?: string | number;
   scale?: number;
 }) {
   const error = useError(name);

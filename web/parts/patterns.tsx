@@ -18,8 +18,8 @@ const MARKS: Record<ZoneState, string | null> = {
   noTimes: 'M1 4h2',
   noWeather: 'M1 4h2',
   waits: null,
-  // Open work: small crosses, like chalk marks on the place.
-  openWork: 'M2 2l4 4M6 2l-4 4',
+  // Open work: a saw's teeth. No other state has an angle in it.
+  openWork: 'M-2 7L2 1L6 7L10 1',
 };
 
 export const STATE_KEY: readonly ZoneState[] = ['shut', 'bonds', 'abrade', 'closed', 'inHand', 'openWork'];
@@ -52,7 +52,8 @@ export function StateSwatch({ state, colour, size = 28 }: { state: ZoneState; co
   return (
     <svg width={size} height={size} viewBox="0 0 28 28" aria-hidden="true" className="shrink-0">
       <defs>
-        <StatePattern id={id} state={state} />
+        {/* As coarse on the screen in a small swatch as in a large one. */}
+        <StatePattern id={id} state={state} scale={Math.max(1, 28 / size)} />
       </defs>
       <rect
         x="1"

@@ -57,7 +57,7 @@ export const CLOCK_WORDS: Record<ClockKind, string> = {
   cured: 'fully cured',
   immersion: 'may be immersed',
   immersionEnds: 'may no longer be immersed',
-  stand: 'stand over, may be used',
+  stand: 'has stood, may be used',
   pot: 'pot life ends',
   lastStart: 'last start',
 };

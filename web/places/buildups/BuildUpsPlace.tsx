@@ -12,6 +12,8 @@ import type { NamedBuildUpRow } from '#contracts/rows/system';
 import { save, saveAll, useNamed, useSheets, useStores } from '../../data/store';
 import { useUsual } from '../../data/usual';
 import { SelectField } from '../../parts/Field';
+import { useSpoken } from '../../parts/spoken';
+import { Term } from '../../parts/Term';
 import { Fig } from '../../parts/Fig';
 import { bandsOf, type Band } from '../film/section/layout';
 import { BOND_WORDS, EXPOSURE_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
@@ -111,7 +113,8 @@ export function BuildUpsPlace() {
         ))}
       </ul>
       <p className="mt-3 text-sm quiet">
-        The usual build-ups are common practice; their products are made up. Follow the maker’s current sheet.
+        <Term of="takenIn">Taken in</Term>, the usual build-ups are common practice; their products are made up. Follow
+        the maker’s current sheet.
       </p>
     </div>
   );
@@ -137,6 +140,7 @@ function Filters({ wish, onWish }: { wish: Wish; onWish: (wish: Wish) => void })
         options={[['', 'any'], ...BOND_SCHOOLS.map((b) => [b, BOND_WORDS[b]] as const)]}
         value={wish.bond}
         onPick={(bond) => onWish({ ...wish, bond })}
+        hint={<Term of="school">What is a school?</Term>}
       />
     </div>
   );
@@ -153,15 +157,16 @@ function NamedItem({
   filmMicron: number;
   onCopy: () => void;
 }) {
+  const say = useSpoken();
   return (
     <li className="flex min-h-14 items-center gap-4 py-2">
       <Strip named={n} />
       <div className="min-w-0 flex-1">
         <Link to={`/build-ups/${n.id}`} className="font-semibold underline decoration-1 underline-offset-4">
-          {n.name}
+          {say(n.name)}
         </Link>
         <p className="text-sm quiet">
-          {n.substrates.map((s) => SUBSTRATE_WORDS[s]).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} ·{' '}
+          {n.substrates.map((s) => say(SUBSTRATE_WORDS[s])).join(', ')} · {EXPOSURE_WORDS[n.exposure].toLowerCase()} ·{' '}
           {BOND_WORDS[n.bond].toLowerCase()}
           {zones > 0 ? ` · on ${counted(zones, 'zone')}` : ''}
         </p>

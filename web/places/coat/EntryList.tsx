@@ -54,10 +54,10 @@ function Entry({ entry, log }: { entry: LogEntry; log: ReturnType<typeof useEntr
           type="button"
           className="narrow min-h-11 min-w-11 shrink-0 underline underline-offset-4"
           aria-expanded={log.correcting === entry.id}
-          aria-label={`Correct: ${entryWords(entry, log.saying)}`}
+          aria-label={`Change: ${entryWords(entry, log.saying)}`}
           onClick={() => (log.setProblem(null), log.setCorrecting(log.correcting === entry.id ? null : entry.id))}
         >
-          Correct
+          Change
         </button>
       </div>
       {log.correcting === entry.id && (

@@ -11,6 +11,7 @@ import { stintFor, stintsOf } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
+import { Term } from '../../parts/Term';
 import { TimeField } from '../../parts/TimeField';
 import { Verdict } from '../../parts/Verdict';
 import { ZoneChecks } from '../../parts/ZoneChecks';
@@ -282,7 +283,7 @@ function Said({ view, start }: { view: BoatView; start: Start }) {
         simulated={view.hours.some((h) => h.source === 'simulated' && h.at >= start.at)}
       />
       <p>
-        Comb for{' '}
+        <Term of="comb">Comb</Term> for{' '}
         <Fig
           quantity="film"
           value={wetFilmMicron({

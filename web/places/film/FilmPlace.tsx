@@ -5,6 +5,8 @@ import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
 import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
+import { useSpoken } from '../../parts/spoken';
+import { Term } from '../../parts/Term';
 import { StateSwatch } from '../../parts/patterns';
 import { EXISTING_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
 import { CoatsAndFilm } from './CoatsAndFilm';
@@ -49,13 +51,14 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
     if (opened !== null && innerWidth < BESIDE_PX) side.current?.scrollIntoView({ block: 'start' });
   }, [opened]);
   const bare = surface.existing === 'bare';
+  const say = useSpoken();
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,13fr)_minmax(0,12fr)]">
       <ZoneNav view={view} surfaceId={surface.id} />
       <section className="min-w-0" aria-label="Section">
         <h1 className="text-2xl">{surface.name}</h1>
         <p className="quiet">
-          {SUBSTRATE_WORDS[surface.substrate]}
+          {say(SUBSTRATE_WORDS[surface.substrate])}
           {bare ? '' : `, ${EXISTING_WORDS[surface.existing].toLowerCase()}`},{' '}
           <Fig quantity="area" value={surface.areaM2} approx={surface.area.method === 'dimensions'} /> ±{' '}
           {Math.round(surface.areaShare * 100)} %
@@ -68,7 +71,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               coats={film.coats}
               substrate={surface.substrate}
               targetMicron={film.row?.targetMicron ?? null}
-              ground={(bare ? SUBSTRATE_WORDS[surface.substrate] : EXISTING_WORDS[surface.existing]).toLowerCase()}
+              ground={say(bare ? SUBSTRATE_WORDS[surface.substrate] : EXISTING_WORDS[surface.existing]).toLowerCase()}
               findings={film.findings}
               selected={panel.kind === 'coat' && film.layers.some((l) => l.id === panel.id) ? panel.id : null}
               onPick={(id) => setPanel(panel.kind === 'coat' && panel.id === id ? LEDGER : { kind: 'coat', id })}
@@ -86,8 +89,8 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
               onWrite={(change, label) => (film.write(change, label), setPanel(LEDGER))}
             />
             <p className="text-sm quiet">
-              Whole: on the boat. Broken edge: planned, its upper face can be dragged. Hatched: taken off by abrading,
-              or not combed.
+              <Term of="film">Film</Term>, whole: on the boat. Broken edge: planned, its upper face can be dragged.
+              Hatched: taken off by abrading, or not combed.
             </p>
           </>
         )}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sheet } from '#core/sheet/example.fixture';
 import type { SheetRevision } from '#core/model/sheet';
-import { bandsOf, DENSE, layoutOf, ROOMY, rowY, snapped, TOP } from './section/layout';
+import { bandsOf, layoutOf, pitchFor, rowY, snapped, TOP } from './section/layout';
 import type { SectionCoat } from './section/coat';
 import { coatRuns } from './coatRuns';
 
@@ -27,6 +27,9 @@ const coat = (name: string, dftMicron: number, colour: string, more: Partial<Sec
 const sheetById = new Map<string, SheetRevision>([
   ['Barrier', { id: 'Barrier', sheetId: 's', revision: 1, body: sheet, createdAt: 0 }],
 ]);
+
+const DENSE = pitchFor({ narrow: false, room: 400, rem: 16, rows: ['Primer'], strips: ['on steel'] });
+const ROOMY = pitchFor({ narrow: true, room: 150, rem: 16, rows: ['Primer'], strips: ['on steel'] });
 
 describe('the section to scale', () => {
   it('fits what must be seen, and stacks films from the substrate up', () => {

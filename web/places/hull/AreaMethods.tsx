@@ -13,6 +13,7 @@ import { Fig } from '../../parts/Fig';
 import { FormNumber, FormQuantity, FormTick, FormSelect } from '../../parts/form';
 import { Why } from '../../parts/Why';
 import { AREA_METHOD_WORDS, MESH_PART_WORDS, WEAR_WORDS } from '../../parts/choiceWords';
+import { Term } from '../../parts/Term';
 import { shareWords } from '../../parts/words';
 import { paintedCoats } from '../../parts/painted';
 
@@ -208,7 +209,7 @@ function OwnDimension({ question, view, surfaceId }: FiguresOf) {
         name="area.dimensions.draftM"
         label="Draught to reckon with"
         quantity="length"
-        placeholder={`${view.boat.draftM}`}
+        placeholder={view.boat.draftM}
         hint={
           keelsApart
             ? 'Keel or rudder are zones of their own: type the draught of the canoe body, so that they are not counted twice.'
@@ -225,7 +226,7 @@ function OwnDimension({ question, view, surfaceId }: FiguresOf) {
         name="area.dimensions.bandM"
         label="Height of the band"
         quantity="length"
-        placeholder={String(BOOT_TOP_BAND_M)}
+        placeholder={BOOT_TOP_BAND_M}
       />
     );
   return null;
@@ -239,13 +240,17 @@ function DennyFigures({ view }: FiguresOf) {
         label="Displaced volume"
         quantity="volume"
         scale={1000}
-        hint="Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3"
+        hint={
+          <>
+            Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3. <Term of="denny">Denny–Mumford?</Term>
+          </>
+        }
       />
       <FormQuantity
         name="area.denny.draftM"
         label="Draught of the body"
         quantity="length"
-        placeholder={`${view.boat.draftM}`}
+        placeholder={view.boat.draftM}
       />
     </div>
   );
@@ -259,14 +264,14 @@ function OffsetFigures({ question }: FiguresOf) {
         name="area.offsets.fromM"
         label="From, above the waterline"
         quantity="length"
-        placeholder={usual.fromM === null ? 'the bottom' : String(usual.fromM)}
+        placeholder={usual.fromM ?? 'the bottom'}
         hint="Left empty, from the bottom"
       />
       <FormQuantity
         name="area.offsets.toM"
         label="Up to, above the waterline"
         quantity="length"
-        placeholder={usual.toM === null ? 'the rail' : String(usual.toM)}
+        placeholder={usual.toM ?? 'the rail'}
         hint="Left empty, up to the rail"
       />
     </div>

@@ -12,6 +12,7 @@ import { NotFound } from '../../app/PlaceError';
 import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { StateSwatch } from '../../parts/patterns';
+import { useSpoken } from '../../parts/spoken';
 import { Why } from '../../parts/Why';
 import { drawnZones } from '../../parts/ZoneRegion';
 import {
@@ -37,6 +38,7 @@ export function HullPlace() {
   const makingPatch = useLocation().pathname.endsWith('/patch');
   const navigate = useNavigate();
   const { boat, surfaces, hull } = view;
+  const say = useSpoken();
   const base = `/boats/${boat.id}/hull`;
   const selected = surfaces.find((s) => s.id === surfaceId) ?? null;
   if (surfaceId && surfaceId !== 'new' && !selected) return <NotFound what="zone" />;
@@ -57,17 +59,17 @@ export function HullPlace() {
         <dl className="narrow mt-2 grid grid-cols-3 gap-x-6 gap-y-1 border-t border-base-300 pt-2 text-base sm:grid-cols-6">
           {(
             [
-              ['overall', boat.loaM],
-              ['waterline', boat.lwlM],
-              ['beam', boat.beamM],
-              ['draught', boat.draftM],
-              ['freeboard', boat.freeboardM],
+              ['overall', boat.loaM, 'loaM'],
+              ['waterline', boat.lwlM, 'lwlM'],
+              ['beam', boat.beamM, 'beamM'],
+              ['draught', boat.draftM, 'draftM'],
+              ['freeboard', boat.freeboardM, 'freeboardM'],
             ] as const
-          ).map(([label, value]) => (
+          ).map(([label, value, figure]) => (
             <div key={label}>
-              <dt className="quiet">{label}</dt>
+              <dt className="quiet">{say(label)}</dt>
               <dd>
-                <Fig quantity="length" value={value} />
+                <Fig quantity="length" value={value} approx={boat.estimated.includes(figure)} />
               </dd>
             </div>
           ))}
@@ -162,6 +164,7 @@ function ZoneRow({
   status: ZoneStatus | undefined;
 }) {
   const { boat, hull } = view;
+  const say = useSpoken();
   const open = blockingWork(s);
   return (
     <div className="flex items-center gap-3 py-0.5">
@@ -188,7 +191,7 @@ function ZoneRow({
           <p className="text-sm quiet">
             {s.patchKind
               ? PATCH_WORDS[s.patchKind]
-              : `${SUBSTRATE_WORDS[s.substrate]} · ${EXISTING_WORDS[s.existing].toLowerCase()} · ${EXPOSURE_WORDS[s.exposure].toLowerCase()}`}
+              : `${say(SUBSTRATE_WORDS[s.substrate])} · ${EXISTING_WORDS[s.existing].toLowerCase()} · ${EXPOSURE_WORDS[s.exposure].toLowerCase()}`}
             {s.side !== 'both' && ` · ${SIDE_WORDS[s.side].toLowerCase()}`}
           </p>
           <Why working={zoneArea({ ...s, boat, hull: hull ?? NO_MODEL }).working} />

@@ -73,7 +73,7 @@ export function Pot({
             />
             <text x={pot.box.left + pot.w + 24} y={textY} fontSize="16" fill="currentColor" className="narrow">
               {i === 0 ? '' : '+ '}
-              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name}{' '}
+              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name} to{' '}
               <tspan fontWeight="600">{pot.litresText(mark.upToL)}</tspan>
             </text>
           </g>

@@ -2,6 +2,7 @@ import { QUANTITIES, shownUnits, type QuantityName } from '#core/units/quantitie
 import { systemFor } from '#core/units/format';
 import { changeSettings, setQuantitySystem, useSettings } from '../../data/settings';
 import { Choice, SelectField, TextField } from '../../parts/Field';
+import { inDemo } from '../../data/base';
 import { BackupSection } from './BackupSection';
 
 const MIXABLE: readonly (readonly [QuantityName, string])[] = [
@@ -17,7 +18,7 @@ const MIXABLE: readonly (readonly [QuantityName, string])[] = [
 ];
 
 export function SettingsPlace() {
-  const { units, theme, painter } = useSettings();
+  const { units, theme, painter, keys, words } = useSettings();
   return (
     <div className="mx-auto grid w-full max-w-5xl gap-x-12 gap-y-8 px-3 py-4 sm:px-5 md:grid-cols-2">
       <section className="flex flex-col gap-4" aria-labelledby="s-device">
@@ -48,33 +49,77 @@ export function SettingsPlace() {
           value={units.system}
           onPick={(system) => changeSettings({ units: { system } })}
         />
-        <details>
-          <summary className="link-row cursor-pointer underline underline-offset-4">Mix them by quantity</summary>
-          <div className="grid grid-cols-2 gap-3">
-            {MIXABLE.map(([quantity, label]) => (
-              <SelectField
-                key={quantity}
-                label={label}
-                value={systemFor(units, quantity)}
-                options={(['metric', 'us'] as const).map(
-                  (system) =>
-                    [
-                      system,
-                      shownUnits(quantity, system)
-                        .map((u) => u.symbol)
-                        .join(', '),
-                    ] as const,
-                )}
-                onPick={(system) => setQuantitySystem(quantity, system)}
-              />
-            ))}
-          </div>
-          <p className="mt-1 text-sm quiet">
-            Figures typed with a unit are read in any case: {QUANTITIES.volume.units.map((u) => u.symbol).join(', ')}.
-          </p>
-        </details>
+        <Choice
+          label="Words"
+          options={[
+            ['asUnits', 'as the units'],
+            ['us', 'draft, fiberglass'],
+            ['uk', 'draught, GRP'],
+          ]}
+          value={words ?? 'asUnits'}
+          onPick={(w) => changeSettings({ words: w === 'asUnits' ? null : w })}
+        />
+        <label className="link-row gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={keys}
+            onChange={(e) => changeSettings({ keys: e.target.checked })}
+          />
+          Single keys lead to places (? shows them)
+        </label>
+        <MixedUnits />
       </section>
-      <BackupSection />
+      <div className="flex min-w-0 flex-col gap-8">
+        <BackupSection />
+        {!inDemo && <DemoYard />}
+      </div>
     </div>
+  );
+}
+
+/** Some quantities in other units than the rest. */
+function MixedUnits() {
+  const { units } = useSettings();
+  return (
+    <details>
+      <summary className="link-row cursor-pointer underline underline-offset-4">Mix them by quantity</summary>
+      <div className="grid grid-cols-2 gap-3">
+        {MIXABLE.map(([quantity, label]) => (
+          <SelectField
+            key={quantity}
+            label={label}
+            value={systemFor(units, quantity)}
+            options={(['metric', 'us'] as const).map(
+              (system) =>
+                [
+                  system,
+                  shownUnits(quantity, system)
+                    .map((u) => u.symbol)
+                    .join(', '),
+                ] as const,
+            )}
+            onPick={(system) => setQuantitySystem(quantity, system)}
+          />
+        ))}
+      </div>
+      <p className="mt-1 text-sm quiet">
+        Figures typed with a unit are read in any case: {QUANTITIES.volume.units.map((u) => u.symbol).join(', ')}.
+      </p>
+    </details>
+  );
+}
+
+function DemoYard() {
+  return (
+    <section aria-labelledby="s-demo">
+      <h2 id="s-demo" className="ruled pb-1">
+        Demo yard
+      </h2>
+      <p className="py-2">Made-up boats in the middle of their coats. Nothing done there touches this yard.</p>
+      <a href="/demo/" className="btn">
+        Look around the demo yard
+      </a>
+    </section>
   );
 }

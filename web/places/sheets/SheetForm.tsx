@@ -12,6 +12,7 @@ import { save, useSheet } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
 import { FormNumber, FormQuantity, FormSelect, FormText, useContractForm } from '../../parts/form';
+import { Term } from '../../parts/Term';
 import { SHEET_KIND_WORDS } from '../../parts/words';
 import {
   ColourFields,
@@ -183,7 +184,11 @@ function FilmAndSolids({ f }: { f: ReturnType<typeof useSheetForm> }) {
       <FormQuantity name="body.solids" label="Volume solids" quantity="percent" />
       <FormQuantity name="body.dftMicron" label="Dry film per coat" quantity="film" />
       {!f.quick && <FormQuantity name="body.dftMaxMicron" label="Largest dry film" quantity="film" />}
-      <FormNumber name="body.inductionMin" label="Stand, minutes" />
+      <FormNumber
+        name="body.inductionMin"
+        label="Let it stand, minutes"
+        hint={<Term of="letItStand">What for?</Term>}
+      />
     </div>
   );
 }

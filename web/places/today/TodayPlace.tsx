@@ -8,6 +8,7 @@ import { bandOf, linesOf } from '../../parts/hullLines';
 import { drawnZones } from '../../parts/ZoneRegion';
 import { STATE_KEY, StateSwatch } from '../../parts/patterns';
 import { Ribbon } from '../../parts/Ribbon';
+import { Term } from '../../parts/Term';
 import { Timers } from '../../parts/Timers';
 import type { Clock } from '#core/coat/clocks';
 import { clockTime, CLOCK_WORDS, launchWords, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
@@ -79,13 +80,21 @@ function NoZones({ boat }: { boat: Boat }) {
   );
 }
 
+/** States with a word of the trade for a name. */
+const EXPLAINED = { shut: 'shut', bonds: 'bonds', abrade: 'abrade', closed: 'closed', openWork: 'openWork' } as const;
+
 /** What the patterns of the drawing mean, those that are in it. */
 function PatternKey({ statuses }: { statuses: ZoneStatus[] }) {
   return (
     <ul className="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-sm" aria-label="Patterns">
       {STATE_KEY.filter((state) => statuses.some((s) => s.state === state)).map((state) => (
         <li key={state} className="flex items-center gap-1.5">
-          <StateSwatch state={state} colour="#9aa1a4" size={18} /> {STATE_WORDS[state]}
+          <StateSwatch state={state} colour="#9aa1a4" size={18} />{' '}
+          {state in EXPLAINED ? (
+            <Term of={EXPLAINED[state as keyof typeof EXPLAINED]}>{STATE_WORDS[state]}</Term>
+          ) : (
+            STATE_WORDS[state]
+          )}
         </li>
       ))}
     </ul>

@@ -76,7 +76,7 @@ export function CoatRow({
             style={{ background: layer.colourHex }}
             aria-hidden="true"
           />
-          <span className="narrow min-w-0 flex-1 truncate text-lg leading-tight">
+          <span className="narrow line-clamp-2 min-w-0 flex-1 text-lg leading-[1.1] wrap-anywhere">
             <span className="quiet">{index + 1}</span> <span className="font-semibold">{coat.name}</span>{' '}
             <span className="quiet">
               {layer.colour}
@@ -91,9 +91,7 @@ export function CoatRow({
         className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8"
         style={{ height: pitch.strip }}
       >
-        <span className="narrow quiet min-w-0 flex-1 truncate text-base" title={onto(coat, under)}>
-          {onto(coat, under)}
-        </span>
+        <span className="narrow quiet line-clamp-2 min-w-0 flex-1 text-base leading-[1.15]">{onto(coat, under)}</span>
         {coat.takes && <Takes {...coat.takes} unit={unit} tight={between.length > 1} />}
         <Marks findings={between} onFinding={onFinding} />
         {onInsert && <Insert label={`Put a coat between ${under} and ${coat.name}`} onClick={() => onInsert(index)} />}
@@ -130,7 +128,7 @@ function Takes({
 }
 
 /** How a coat goes onto what lies beneath it. */
-function onto({ layer }: SectionCoat, under: string): string {
+export function onto({ layer }: SectionCoat, under: string): string {
   const words = [
     layer.prep === 'tackWindow'
       ? 'as is, in the window'

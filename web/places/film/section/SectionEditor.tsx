@@ -1,7 +1,8 @@
 import type { ComponentProps } from 'react';
 import { useWidth } from '../../../parts/useWidth';
+import { onto } from './CoatRow';
 import { CoatRows } from './CoatRows';
-import { DENSE, ROOMY } from './layout';
+import { pitchFor } from './layout';
 import { Stack } from './Stack';
 
 const NARROW = 560;
@@ -14,7 +15,16 @@ export function SectionEditor(
   const { coats, selected, onPick, substrate, targetMicron, onFilm, onFilmDone, ...rows } = props;
   const [box, width] = useWidth<HTMLDivElement>(620);
   const narrow = width < NARROW;
-  const pitch = narrow ? ROOMY : DENSE;
+  const stack = narrow ? 120 : Math.min(300, Math.round(width * 0.38));
+  const rem = parseFloat(getComputedStyle(document.documentElement).fontSize);
+  const pitch = pitchFor({
+    narrow,
+    // Beside the texts stand a handle, a colour and figures.
+    room: width - stack - (narrow ? 118 : 150) * (rem / 16),
+    rem,
+    rows: coats.map((c) => `${c.name} ${c.layer.colour}`),
+    strips: coats.map((c, i) => onto(c, coats[i - 1]?.name ?? rows.ground)),
+  });
   return (
     <div ref={box} className="flex min-w-0 items-start overflow-x-clip">
       <Stack
@@ -24,7 +34,7 @@ export function SectionEditor(
         substrate={substrate}
         targetMicron={targetMicron}
         pitch={pitch}
-        width={narrow ? 140 : Math.min(300, Math.round(width * 0.42))}
+        width={stack}
         onFilm={onFilm}
         onFilmDone={onFilmDone}
       />

@@ -6,9 +6,36 @@ export interface Pitch {
   readonly row: number;
   readonly strip: number;
 }
-/** Under a thumb, and under a mouse. */
-export const ROOMY: Pitch = { row: 46, strip: 30 };
-export const DENSE: Pitch = { row: 38, strip: 24 };
+/** Under a thumb, and under a mouse, with one line of text each or two. */
+const ROOMY = { row: [46, 56], strip: [30, 46] } as const;
+const DENSE = { row: [38, 50], strip: [24, 42] } as const;
+
+/** Room that a letter takes in a row and in a strip, px, where a rem is 16. */
+const LETTER = { row: 8, strip: 7.2 };
+
+/**
+ * Heights that hold the texts whole: two lines where one of them does not fit into one.
+ * @param options.room px that the texts have
+ * @param options.rem px of the text's own size
+ */
+export function pitchFor(options: {
+  narrow: boolean;
+  room: number;
+  rem: number;
+  rows: readonly string[];
+  strips: readonly string[];
+}): Pitch {
+  const { narrow, room, rem, rows, strips } = options;
+  const size = rem / 16;
+  const long = (texts: readonly string[], letter: number) =>
+    texts.some((t) => t.length * letter * size > room) ? 1 : 0;
+  const of = narrow ? ROOMY : DENSE;
+  return {
+    row: of.row[long(rows, LETTER.row)] * size,
+    strip: of.strip[long(strips, LETTER.strip)] * size,
+  };
+}
+
 export const TOP = 30;
 /** Left of the coats: the ruler. */
 export const LEFT = 40;
