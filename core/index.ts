@@ -1,6 +1,7 @@
 /** The computation. No interface code, no server, no clock of its own. */
 export * from './air/conditions';
 export * from './air/dewPoint';
+export * from './air/dryHours';
 export * from './air/lastStart';
 export * from './air/season';
 export * from './air/surfaceSeries';

@@ -104,7 +104,7 @@ test('a surface reading moves the window, and taking it back moves it again', as
   expect(await opens()).not.toBe(before);
   await page.getByText('Why these times').click();
   await expect(page.getByText(/2 surface readings moved it/)).toBeVisible();
-  await page.getByRole('button', { name: 'Correct: Read surface 35.0 °C' }).click();
+  await page.getByRole('button', { name: 'Change: Read surface 35.0 °C' }).click();
   await page.getByRole('button', { name: 'It did not happen' }).click();
   await expect(page.getByText('1 corrected or withdrawn')).toBeVisible();
   expect(await opens()).toBe(before);
@@ -145,10 +145,10 @@ test('a coat that never was is taken back whole, and the page that follows exist
   await page.goto(`${yard.url}/boats/${DEMO.workboat}/coat/${started.streamId}`);
   await page.getByLabel('Remark').fill('Wrong boat!');
   await page.getByRole('button', { name: 'Log', exact: true }).last().click();
-  await page.getByRole('button', { name: 'Correct: Wrong boat!' }).click();
+  await page.getByRole('button', { name: 'Change: Wrong boat!' }).click();
   await page.getByRole('button', { name: 'It did not happen' }).click();
   await expect(page.getByText('1 corrected or withdrawn')).toBeVisible();
-  await page.getByRole('button', { name: /^Correct: Started/ }).click();
+  await page.getByRole('button', { name: /^Change: Started/ }).click();
   await page.getByRole('button', { name: 'The whole coat did not happen' }).click();
   await expect(page).toHaveURL(new RegExp(`/boats/${DEMO.workboat}/coat$`));
   await expect(page.getByRole('heading', { name: /Going on|No coat going on/ })).toBeVisible();
@@ -218,7 +218,7 @@ test('what is left in the pot serves the next coat; what was said of a batch and
 
   // The batch was another one than was logged: its litres, and with them those of the coat.
   await page
-    .getByRole('button', { name: /^Correct: Mixed / })
+    .getByRole('button', { name: /^Change: Mixed / })
     .first()
     .click();
   await page.getByLabel('Thinner', { exact: true }).fill('0.05');
@@ -227,7 +227,7 @@ test('what is left in the pot serves the next coat; what was said of a batch and
   await expect.poll(async () => (await entries()).filter((e) => e.kind === 'batchOn').length).toBe(2);
 
   // The start too: its colour and what it was abraded with.
-  await page.getByRole('button', { name: /^Correct: Started/ }).click();
+  await page.getByRole('button', { name: /^Change: Started/ }).click();
   await page.getByLabel('Abraded with grit').fill('240');
   await page.getByLabel('Abraded', { exact: true }).selectOption({ label: 'nibs only' });
   await page.getByLabel('Method').selectOption({ label: 'Brush' });

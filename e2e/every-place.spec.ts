@@ -5,6 +5,8 @@ const boat = `/boats/${DEMO.sloop}`;
 const PLACES = [
   ['yard', '/', 'Boats in hand'],
   ['new boat', '/boats/new', 'New boat'],
+  ['log a coat', '/log', 'Log a coat'],
+  ['at the tin', `/sums?sheet=${DEMO.barrier}`, 'At the tin'],
   ['boat', `${boat}/edit`, 'Pewit’s Errand'],
   ['today', `${boat}/today`, 'Twin keels'],
   ['hull', `${boat}/hull`, 'Zones'],

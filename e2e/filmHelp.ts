@@ -52,6 +52,6 @@ export const runs = (page: Page) =>
 export const litres = async (page: Page, product: string) =>
   Number.parseFloat(
     (await page.locator(`[data-product="${product}"] .fig`).first().textContent())!
-      .replace(/[^\d.]/, '')
-      .replace('≈', ''),
+      // An estimate is read as "about".
+      .replace(/^\D+/, ''),
   );

@@ -37,7 +37,7 @@ own('two tabs edit one zone: the second sees both, keeps its text and chooses', 
 });
 
 own(
-  'the server restarts in the middle of an entry: the form keeps its text and saves afterwards',
+  'the server restarts in the middle of an entry: what was typed is kept, shown, and saved afterwards',
   async ({ page, yard }) => {
     await useSettings(page, {});
     await page.goto(`${yard.url}${sloop}/hull/new`);
@@ -45,11 +45,10 @@ own(
     await yard.stop('SIGKILL');
     await page.getByRole('button', { name: 'Save zone' }).click();
     await expect(page.getByText(/No answer from the server\. 1 entry is kept on this device/)).toBeVisible();
-    await expect(page.getByLabel('Name')).toHaveValue('Typed while it was down');
+    await expect(page.getByRole('link', { name: 'Typed while it was down', exact: true })).toBeVisible();
     await yard.start();
-    await expect(page.getByRole('link', { name: 'Typed while it was down', exact: true })).toBeVisible({
-      timeout: 30_000,
-    });
+    await expect(page.getByText(/kept on this device/)).toBeHidden({ timeout: 30_000 });
+    await expect(page.getByRole('link', { name: 'Typed while it was down', exact: true })).toBeVisible();
     const bundle = (await (await fetch(`${yard.url}/api${sloop}`)).json()) as { surfaces: { name: string }[] };
     expect(bundle.surfaces.filter((s) => s.name === 'Typed while it was down')).toHaveLength(1);
   },

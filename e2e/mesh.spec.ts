@@ -15,13 +15,14 @@ test('a mesh in millimetres is laid along the boat, checked, cut, kept with its 
   await page.goto(`${yard.url}/boats/new`);
   await page.getByLabel('Name').fill('Mesh Punt');
   for (const [label, value] of [
-    ['Length overall', '4'],
+    ['Length', '4'],
     ['Waterline length', '3.6'],
     ['Beam', '1.4'],
     ['Draught', '0.15'],
     ['Freeboard', '0.35'],
   ] as const)
-    await page.getByLabel(label).fill(value);
+    await page.getByLabel(label).first().fill(value);
+  await page.getByLabel('Underwater hull').uncheck();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/hull\/new$/);
   const boat = /boats\/([^/]+)/.exec(page.url())?.[1] as string;

@@ -164,7 +164,7 @@ test('a sheet is revised: coats keep the revision they were logged under', async
   await page.getByLabel('Volume solids').fill('52');
   await page.getByRole('button', { name: 'Save sheet' }).click();
   await expect(page.getByRole('button', { name: /^Revision 2/ })).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByText('5 h 30 min')).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Times by temperature' }).getByText('5 h 30 min')).toBeVisible();
   await page.getByRole('button', { name: /^Revision 1/ }).click();
   await expect(page.getByText('50 %', { exact: true })).toBeVisible();
   await page.goto(`${yard.url}${sloop}/record`);

@@ -29,7 +29,7 @@ test('with the demo: the second coat is logged from Today, start and finish, in 
   await page.goto(`${demo.url}/boats/${DEMO.gig}/today`);
   const hand = thumb(page);
   await hand.tap(/^Start topcoat 2 on Outside/, 'link');
-  await expect(page.getByText('Comb for')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Comb' })).toBeVisible();
   await page.getByLabel('Surface', { exact: true }).fill('20');
   await page.getByLabel('Air', { exact: true }).fill('20');
   await page.getByLabel('Humidity', { exact: true }).fill('60');
@@ -54,18 +54,18 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
 }) => {
   await useSettings(page, {});
   await page.goto(empty.url);
-  await expect(page.getByText('No boat is in hand yet')).toBeVisible();
-  await page.getByRole('link', { name: 'Put in the first boat' }).click();
+  await expect(page.getByRole('heading', { name: 'What do you want to know first?' })).toBeVisible();
+  await page.getByRole('link', { name: 'put in a boat' }).click();
 
   // A boat, with feet and inches and a name that tries things.
   await field(page, 'Name').fill("<script>alert('x')</script>");
-  await field(page, 'Length overall').fill('31\'6"');
+  await field(page, 'Length').fill('31\'6"');
   await field(page, 'Waterline length').fill('8.1');
   await field(page, 'Beam').fill('310 cm');
-  await field(page, 'Draught, overall').fill('1,500');
-  await field(page, 'Draught, overall').blur();
+  await field(page, 'Draught').fill('1,500');
+  await field(page, 'Draught').blur();
   await expect(page.getByText('"1,500" could be 1500 or 1.500. Type it without the comma.')).toBeVisible();
-  await field(page, 'Draught, overall').fill('1.15');
+  await field(page, 'Draught').fill('1.15');
   await field(page, 'Freeboard, mean').fill('3 ft 5 in');
   await page.getByText('Long keel', { exact: true }).click();
   await page.getByText('Twin bilge keels', { exact: true }).click();
@@ -74,6 +74,7 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await field(page, 'Launch on').fill('2026-05-30');
   await field(page, 'Yard cost a day').fill('25');
   await field(page, 'Time zone').selectOption('Europe/Lisbon');
+  await page.getByLabel('Underwater hull').uncheck();
   await page.getByRole('button', { name: 'Save' }).click();
 
   // A zone whose area comes from the dimensions, by hand: 8.1 × (3.1 + 1.15) × 0.75 = 25.8 m².
@@ -144,7 +145,7 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await expect(page.getByText('1 corrected or withdrawn')).toBeVisible();
 
   // A wrong finish is put right; what it said stays readable, in the record too.
-  await page.getByRole('button', { name: /^Correct: Finished/ }).click();
+  await page.getByRole('button', { name: /^Change: Finished/ }).click();
   await page.getByLabel('When it was').fill('2026-05-13T13:30');
   await page.getByRole('button', { name: 'Put right' }).click();
   await expect(page.getByText('2 corrected or withdrawn')).toBeVisible();
@@ -246,8 +247,8 @@ test('a stand timer is an instant: it survives a reload and a restart, and shout
   // Twenty minutes later by the server's clock.
   await empty.start({ JACKPLANE_NOW: new Date(Date.parse(NOW) + 20 * 60_000).toISOString() });
   await page.goto(`${empty.url}/`);
-  await expect(page.getByRole('alert')).toContainText('stand is over');
-  await expect.poll(() => page.title()).toContain('Stand is over');
+  await expect(page.getByRole('alert')).toContainText('has stood, may be used');
+  await expect.poll(() => page.title()).toContain('Has stood');
   await page.getByRole('button', { name: 'Silence' }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await page.reload();

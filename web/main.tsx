@@ -1,4 +1,5 @@
 import { QueryClientProvider } from '@tanstack/react-query';
+import { Settings } from 'luxon';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
@@ -9,6 +10,8 @@ import { settings } from './data/settings';
 import { queryClient } from './data/store';
 
 document.documentElement.dataset.theme = settings().theme;
+// Its words are English: days and months too, in the order of the reader's own.
+Settings.defaultLocale = navigator.language.startsWith('en') ? navigator.language : 'en-GB';
 
 addEventListener('load', fetchAhead, { once: true });
 

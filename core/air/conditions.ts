@@ -132,3 +132,47 @@ function hotSteps(own: number | null, other: number | null, stopC: number | null
   const told = Math.max(USUAL.maxC, other ?? USUAL.maxC);
   return [...(stopC === null ? [] : usualStep(Math.max(stopC, told), told)), ...cautionStep(told)];
 }
+
+/** A limit in force: its figure, and whether it is the usual one where the sheet is silent. */
+export interface LimitInForce {
+  readonly at: number;
+  readonly usual: boolean;
+}
+
+/** The limits of air and surface that a sheet's paint is held to. */
+export interface LimitsInForce {
+  readonly spreadMinC: LimitInForce;
+  /** Share. */
+  readonly rhMax: LimitInForce;
+  readonly airC: readonly [least: LimitInForce, most: LimitInForce];
+  readonly surfaceC: readonly [least: LimitInForce, most: LimitInForce];
+}
+
+/**
+ * The limits that a start is held to, the usual ones in place of what the sheet does not give: for scales that show how
+ * far the air is from each.
+ * @example limitsInForce({ limits: { ...sheet.limits, spreadMinC: null } }).spreadMinC // → { at: 3, usual: true }
+ */
+export function limitsInForce({
+  limits,
+  topcoat = false,
+}: {
+  limits: ConditionLimits;
+  topcoat?: boolean;
+}): LimitsInForce {
+  // The nearest of its steps is what is wanted: cautions come last.
+  const nearest = (steps: readonly Step[]): LimitInForce => {
+    const { told, usual } = steps[steps.length - 1] as Step;
+    return { at: told, usual };
+  };
+  const { airMinC, airMaxC, surfaceMinC, surfaceMaxC, spreadMinC } = limits;
+  return {
+    spreadMinC: nearest(spreadMinC === null ? usualStep(USUAL.spreadMinC) : sheetStep(spreadMinC)),
+    rhMax: nearest(humiditySteps(limits, topcoat)),
+    airC: [nearest(coldSteps(airMinC, surfaceMinC)), nearest(hotSteps(airMaxC, surfaceMaxC, null))],
+    surfaceC: [
+      nearest(coldSteps(surfaceMinC, airMinC)),
+      nearest(hotSteps(surfaceMaxC, airMaxC, USUAL_STOP.surfaceMaxC)),
+    ],
+  };
+}

@@ -58,6 +58,14 @@ export function splitBatch(options: {
 /**
  * Each part's share of the mixed volume, adding up to 1; null for a ratio by mass with a density missing.
  * @throws RangeError when there are no parts, or a ratio or density is impossible
+ * @example
+ *   partShares({
+ *     parts: [
+ *       { name: 'base', ratio: 3 },
+ *       { name: 'hardener', ratio: 1 },
+ *     ],
+ *     basis: 'volume',
+ *   }) // → [0.75, 0.25]
  */
 export function partShares({
   parts,

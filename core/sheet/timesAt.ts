@@ -19,7 +19,7 @@ export type TinTimeAt = TinTime & {
  * rest. What the sheet does not give is left out.
  * @param options.tempC of the pot for the pot life, of the surface for the rest
  * @throws RangeError on an impossible table or temperature
- * @example timesAt({ sheet: { ...sheet, potLife: [{ tempC: 20, hours: 4 }], overcoat: [] }, tempC: 10 })[0].hours // → 8
+ * @example timesAt({ sheet: { ...sheet, potLife: [{ tempC: 20, hours: 4 }], overcoat: [] }, tempC: 30 })[0].hours // → 2
  */
 export function timesAt({ sheet, tempC }: { sheet: SheetBody; tempC: number }): TinTimeAt[] {
   const { minCureC } = sheet;

@@ -57,15 +57,15 @@ function JobStrip({ view }: { view: BoatView }) {
     <p className="no-print ruled narrow flex flex-wrap items-baseline gap-x-4 gap-y-0 px-3 py-1.5 text-lg sm:px-5">
       <Link
         to={`/boats/${boat.id}/edit`}
-        className="max-w-full truncate text-xl font-semibold underline decoration-1 underline-offset-4"
+        className="min-w-0 py-2 text-xl font-semibold wrap-anywhere underline decoration-1 underline-offset-4 lg:py-0"
       >
         {boat.name}
       </Link>
-      {out !== null && out > 0 && <span>day {out} on the hard</span>}
+      {out !== null && out > 0 && <span className="hidden sm:inline">day {out} on the hard</span>}
       {air && (
         <Link
           to={`/boats/${boat.id}/weather`}
-          className="link-row gap-x-1 underline decoration-dotted decoration-1 underline-offset-4"
+          className="link-row gap-x-1 underline decoration-dotted decoration-1 underline-offset-4 lg:min-h-0"
           aria-description="to the weather"
         >
           air <Fig quantity="temperature" value={air.airC} /> <Fig quantity="percent" value={air.rh} digits={0} />
@@ -73,12 +73,15 @@ function JobStrip({ view }: { view: BoatView }) {
         </Link>
       )}
       {!air && (
-        <Link to={`/boats/${boat.id}/weather`} className="link-row underline decoration-dotted underline-offset-4">
+        <Link
+          to={`/boats/${boat.id}/weather`}
+          className="link-row underline decoration-dotted underline-offset-4 lg:min-h-0"
+        >
           weather
         </Link>
       )}
       {boat.estimated.includes('loaM') && (
-        <Link to={`/boats/${boat.id}/edit`} className="link-row font-semibold underline underline-offset-4">
+        <Link to={`/boats/${boat.id}/edit`} className="link-row font-semibold underline underline-offset-4 lg:min-h-0">
           her size is not known: type it
         </Link>
       )}

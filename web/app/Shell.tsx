@@ -2,6 +2,7 @@ import { Menu, Moon, Sun } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, ScrollRestoration, useNavigation } from 'react-router';
 import { inDemo } from '../data/base';
+import { useAskBeforeLeaving } from '../parts/useLeaveGuard';
 import { changeSettings, useSettings } from '../data/settings';
 import { useYard } from '../data/store';
 import { Alarm } from './Alarm';
@@ -17,7 +18,9 @@ export function Shell() {
   const { theme } = useSettings();
   const [keysOpen, setKeysOpen] = useState(false);
   useKeys(() => setKeysOpen((open) => !open));
+  useAskBeforeLeaving();
   const busy = useNavigation().state === 'loading';
+  const slow = useAfter(SLOW_MS, busy);
   const { data: yard } = useYard();
   useEffect(() => {
     document.querySelector('meta[name=theme-color]')?.setAttribute('content', theme === 'shed' ? '#1a1d1f' : '#f6f3ec');
@@ -39,15 +42,13 @@ export function Shell() {
       {yard && <YardNotices yard={yard} />}
       <OutboxStrip />
       <Alarm />
-      <main
-        id="place"
-        tabIndex={-1}
-        className={`flex min-w-0 flex-1 flex-col outline-none ${busy ? 'opacity-70' : ''}`}
-        aria-busy={busy}
-      >
-        <Suspense>
-          <Outlet />
-        </Suspense>
+      <main id="place" tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none" aria-busy={busy}>
+        {slow && <PlaceLoading />}
+        <div className={slow ? 'hidden' : 'contents'}>
+          <Suspense fallback={<PlaceLoading />}>
+            <Outlet />
+          </Suspense>
+        </div>
       </main>
       <PageTitle />
       <Toasts />
@@ -57,6 +58,34 @@ export function Shell() {
         </Suspense>
       )}
       <ScrollRestoration />
+    </div>
+  );
+}
+
+/** A place that takes longer to come shows that it is coming. */
+const SLOW_MS = 100;
+
+/** Whether something has been so for a while. */
+function useAfter(ms: number, so: boolean): boolean {
+  const [after, setAfter] = useState(false);
+  useEffect(() => {
+    if (!so) return;
+    const timer = setTimeout(() => setAfter(true), ms);
+    return () => {
+      clearTimeout(timer);
+      setAfter(false);
+    };
+  }, [ms, so]);
+  return after;
+}
+
+/** In place of a page that is on its way. */
+export function PlaceLoading() {
+  return (
+    <div className="p-5" role="status" aria-label="Loading the page">
+      <div className="skeleton mb-4 h-9 w-1/2 rounded-sm" />
+      <div className="skeleton mb-3 h-40 w-full rounded-sm" />
+      <div className="skeleton h-24 w-full rounded-sm" />
     </div>
   );
 }

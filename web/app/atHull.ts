@@ -1,5 +1,6 @@
 /** The places used at the hull, where the signal comes and goes: fetched ahead, so that they open without it. */
 export const atHull = {
+  TodayPlace: () => import('../places/today/TodayPlace'),
   MixPlace: () => import('../places/mix/MixPlace'),
   CoatPlace: () => import('../places/coat/CoatPlace'),
   StartCoat: () => import('../places/coat/StartCoat'),

@@ -1,23 +1,21 @@
 import { createBrowserRouter } from 'react-router';
 import { BASE } from '../data/base';
 import { YardPlace } from '../places/yard/YardPlace';
-import { TodayPlace } from '../places/today/TodayPlace';
 import { BoatShell } from './BoatShell';
 import { atHull } from './atHull';
 import { NotFound, PlaceError } from './PlaceError';
-import { Shell } from './Shell';
+import { PlaceLoading, Shell } from './Shell';
 
-/**
- * Yard and Today come with the first screen; every other place is fetched when it is opened, and those used at the
- * hull ahead of that.
- */
+const today = async () => ({ Component: (await atHull.TodayPlace()).TodayPlace });
+
+/** The yard comes with the first screen; every place is fetched when it is opened, and those used at the hull ahead of that. */
 export const router = createBrowserRouter(
   [
     {
       path: '/',
       element: <Shell />,
       errorElement: <PlaceError />,
-      HydrateFallback: () => null,
+      HydrateFallback: () => <PlaceLoading />,
       children: [
         {
           errorElement: <PlaceError />,
@@ -31,8 +29,8 @@ export const router = createBrowserRouter(
                 {
                   errorElement: <PlaceError />,
                   children: [
-                    { index: true, element: <TodayPlace /> },
-                    { path: 'today', element: <TodayPlace /> },
+                    { index: true, lazy: today },
+                    { path: 'today', lazy: today },
                     {
                       path: 'edit',
                       lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).EditBoat }),

@@ -1,6 +1,7 @@
 /** The demo yard beside one's own lies under a path of its own: its data, what waits for it, its drafts. */
 const DEMO = '/demo';
-export const inDemo = location.pathname === DEMO || location.pathname.startsWith(`${DEMO}/`);
+const path = (globalThis as { location?: Location }).location?.pathname ?? '/';
+export const inDemo = path === DEMO || path.startsWith(`${DEMO}/`);
 /** Before every address of this yard. */
 export const BASE = inDemo ? DEMO : '';
 /** A name in the device's stores, kept apart from one's own yard. */

@@ -96,6 +96,13 @@ interface QuantityProps {
   placeholder?: string | number | undefined;
 }
 
+/** Quantities that are often typed with letters, marks or a minus, which a phone's pad of digits does not have. */
+const WITH_LETTERS: ReadonlySet<QuantityName> = new Set(['length', 'temperature', 'duration']);
+const WITH_LETTERS_US: ReadonlySet<QuantityName> = new Set(['volume', 'mass', 'width']);
+
+const padFor = (quantity: QuantityName, system: 'metric' | 'us'): 'text' | 'decimal' =>
+  WITH_LETTERS.has(quantity) || (system === 'us' && WITH_LETTERS_US.has(quantity)) ? 'text' : 'decimal';
+
 /** The text of a quantity's field, what it means, and what is wrong with it. */
 function useQuantityText({ quantity, value, onValue }: Pick<QuantityProps, 'quantity' | 'value' | 'onValue'>) {
   const { units } = useSettings();
@@ -111,6 +118,7 @@ function useQuantityText({ quantity, value, onValue }: Pick<QuantityProps, 'quan
   };
   return {
     symbol: shownUnit(quantity, units).symbol,
+    inputMode: padFor(quantity, system),
     text: stands ? typed.text : editText(quantity, value, units),
     problem,
     onChange(raw: string) {
@@ -133,8 +141,9 @@ export function QuantityField({
   hint,
   error,
   placeholder,
+  inputMode,
   ...props
-}: QuantityProps & { hint?: ReactNode; error?: string | undefined }) {
+}: QuantityProps & { hint?: ReactNode; error?: string | undefined; inputMode?: 'text' | undefined }) {
   const field = useQuantityText(props);
   const { units } = useSettings();
   return (
@@ -144,7 +153,7 @@ export function QuantityField({
           <input
             {...ids}
             type="text"
-            inputMode="decimal"
+            inputMode={inputMode ?? field.inputMode}
             autoComplete="off"
             className="narrow w-full text-lg"
             value={field.text}
@@ -170,7 +179,7 @@ export function QuantityCell({ label, ...props }: QuantityProps) {
       title={field.problem ?? undefined}
       aria-invalid={field.problem !== null}
       type="text"
-      inputMode="decimal"
+      inputMode={field.inputMode}
       autoComplete="off"
       className={`input narrow min-w-20 text-center text-lg ${field.problem ? 'input-error' : ''}`}
       value={field.text}

@@ -1,14 +1,13 @@
 import { DateTime } from 'luxon';
 import { useId } from 'react';
-import { checkConditions } from '#core/air/conditions';
 import { dewPointC } from '#core/air/dewPoint';
-import { weatherAt, type SourcedHour } from '#core/air/weather';
+import { drySpells } from '#core/air/dryHours';
+import type { SourcedHour } from '#core/air/weather';
 import type { Clock } from '#core/coat/clocks';
 import { useWidth } from './useWidth';
 import { clockTime, CLOCK_WORDS, timeWords } from './words';
 
 const HOUR_MS = 3_600_000;
-const NO_LIMITS = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null };
 
 interface RibbonProps {
   hours: readonly SourcedHour[];
@@ -43,12 +42,15 @@ export function Ribbon(props: RibbonProps) {
       >
         <defs>
           <clipPath id={`${uid}-good`}>
-            {ribbon.quarter.map(
-              (at, i) =>
-                ribbon.good[i] && (
-                  <rect key={at} x={ribbon.x(at)} y={TOP} width={ribbon.x(from + HOUR_MS / 2) + 0.6} height={HEIGHT} />
-                ),
-            )}
+            {ribbon.spells.map((s) => (
+              <rect
+                key={s.from}
+                x={ribbon.x(s.from)}
+                y={TOP}
+                width={ribbon.x(s.until) - ribbon.x(s.from)}
+                height={HEIGHT}
+              />
+            ))}
           </clipPath>
         </defs>
         <Nights ribbon={ribbon} timeZone={timeZone} />
@@ -85,24 +87,7 @@ function ribbonOf(
   const high = Math.max(...airs) + 1;
   const y = (c: number) => TOP + HEIGHT - ((c - low) / (high - low)) * HEIGHT;
   const line = (values: number[]) => inside.map((h, i) => `${x(h.at).toFixed(1)} ${y(values[i] as number).toFixed(1)}`);
-  const quarter = Array.from({ length: Math.ceil((until - from) / (HOUR_MS / 2)) }, (_, i) => from + (i * HOUR_MS) / 2);
-  const good = quarter.map((at) => {
-    const w = weatherAt(hours, at);
-    return (
-      w !== null &&
-      checkConditions({
-        conditions: {
-          airC: w.airC,
-          rh: w.rh,
-          surfaceC: w.airC,
-          ...(w.windMs === undefined ? {} : { windMs: w.windMs }),
-          ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }),
-        },
-        limits: NO_LIMITS,
-        method: 'roller',
-      }).breaks.length === 0
-    );
-  });
+  const spells = drySpells({ hours, from, until });
   const marks = Array.from({ length: 60 }, (_, i) =>
     DateTime.fromMillis(from, { zone: timeZone }).startOf('hour').plus({ hours: i }),
   ).filter((t) => t.hour % 6 === 0 && t.toMillis() > from && t.toMillis() < until);
@@ -115,25 +100,7 @@ function ribbonOf(
         (['opens', 'tackEnds', 'closes', 'pot', 'stand'].includes(c.kind) || c === lastStart),
     )
     .slice(0, 10);
-  const spells = spellsOf(quarter, good);
-  return { inside, from, width, x, quarter, good, spells, marks, flags, air: line(airs), dew: line(dews) };
-}
-
-/** Spells in which paint may go on outdoors, from and until. */
-export interface Spell {
-  readonly from: number;
-  readonly until: number;
-}
-
-function spellsOf(quarter: readonly number[], good: readonly boolean[]): Spell[] {
-  const spells: { from: number; until: number }[] = [];
-  quarter.forEach((at, i) => {
-    if (!good[i]) return;
-    const last = spells[spells.length - 1];
-    if (last && last.until === at) last.until = at + HOUR_MS / 2;
-    else spells.push({ from: at, until: at + HOUR_MS / 2 });
-  });
-  return spells;
+  return { inside, from, width, x, spells, marks, flags, air: line(airs), dew: line(dews) };
 }
 
 /** The dry hours in words. */
@@ -163,7 +130,7 @@ function Nights({ ribbon: { inside, x, from }, timeZone }: { ribbon: RibbonData;
             key={h.at}
             x={x(h.at)}
             y={TOP}
-            width={x(from + HOUR_MS) + 0.5}
+            width={x(from + HOUR_MS)}
             height={HEIGHT}
             fill="currentColor"
             opacity=".09"

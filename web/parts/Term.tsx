@@ -19,7 +19,7 @@ export function Term({ of, children }: { of: Known; children: ReactNode }) {
         type="button"
         popoverTarget={id}
         onClick={fetchIt}
-        className="link-row text-left underline decoration-dotted decoration-1 underline-offset-4 lg:min-h-6"
+        className="link-row min-w-11 text-left underline decoration-dotted decoration-1 underline-offset-4 lg:min-h-6 lg:min-w-0"
         aria-description="a word of the trade: what it means"
       >
         {children}

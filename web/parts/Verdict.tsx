@@ -1,7 +1,8 @@
 import type { StartAdvice } from '#core/air/lastStart';
-import type { ConditionVerdict } from '#core/air/conditions';
+import type { Conditions, ConditionVerdict, LimitsInForce } from '#core/air/conditions';
 import type { UnitChoice } from '#core/units/format';
 import { useSettings } from '../data/settings';
+import { AirScales } from './AirScales';
 import { Fig } from './Fig';
 import { breakWords, timeWords } from './words';
 
@@ -14,6 +15,7 @@ export function Verdict({
   zone,
   simulated,
   past = false,
+  scales,
 }: {
   verdict: ConditionVerdict | null;
   advice: StartAdvice | null;
@@ -23,9 +25,10 @@ export function Verdict({
   simulated: boolean;
   /** Of a moment that is over. */
   past?: boolean;
+  /** What the verdict is of, to be drawn against its limits. */
+  scales?: { readonly conditions: Conditions; readonly limits: LimitsInForce } | null;
 }) {
   const { units } = useSettings();
-  const when = (t: number) => timeWords(t, at, zone);
   return (
     <div className="sheet-rule" role="status" aria-label="Verdict">
       {verdict && (
@@ -46,6 +49,7 @@ export function Verdict({
           </span>
         </div>
       )}
+      {verdict && scales && <AirScales {...scales} verdict={verdict} measured={measured} />}
       {verdict && (
         <p className={`py-2 text-lg ${verdict.ok ? '' : 'text-error'}`}>
           <strong>
@@ -56,31 +60,50 @@ export function Verdict({
           </strong>
         </p>
       )}
-      {advice && (
-        <div className="py-2">
-          <p className={`text-lg ${advice.nowHolds === false ? 'text-error' : ''}`}>
-            <strong>
-              Until touch dry:{' '}
-              {advice.nowHolds === null
-                ? 'the forecast ends first'
-                : advice.nowHolds
-                  ? advice.touchDryAt
-                    ? `holds, touch dry ${when(advice.touchDryAt)}`
-                    : 'holds while it goes on; the sheet has no touch-dry time'
-                  : advice.trouble
-                    ? `${breakWords(advice.trouble.break, units)} at ${when(advice.trouble.at)}${advice.touchDryAt ? `, touch dry only ${when(advice.touchDryAt)}` : ''}`
-                    : 'does not hold'}
-            </strong>
-          </p>
-          {advice.caution && (
-            <p>
-              Caution: {breakWords(advice.caution.break, units)} at {when(advice.caution.at)}.
-            </p>
-          )}
-          {!past && <p>{spellWords(advice, at, when, units)}</p>}
-          {simulated && <p className="text-sm quiet">On weather that is simulated, not for painting by.</p>}
-        </div>
+      {advice && <UntilDry advice={advice} at={at} zone={zone} past={past} simulated={simulated} />}
+    </div>
+  );
+}
+
+/** Whether it holds until touch dry, and when it can be started. */
+function UntilDry({
+  advice,
+  at,
+  zone,
+  past,
+  simulated,
+}: {
+  advice: StartAdvice;
+  at: number;
+  zone: string;
+  past: boolean;
+  simulated: boolean;
+}) {
+  const { units } = useSettings();
+  const when = (t: number) => timeWords(t, at, zone);
+  return (
+    <div className="py-2">
+      <p className={`text-lg ${advice.nowHolds === false ? 'text-error' : ''}`}>
+        <strong>
+          Until touch dry:{' '}
+          {advice.nowHolds === null
+            ? 'the forecast ends first'
+            : advice.nowHolds
+              ? advice.touchDryAt
+                ? `holds, touch dry ${when(advice.touchDryAt)}`
+                : 'holds while it goes on; the sheet has no touch-dry time'
+              : advice.trouble
+                ? `${breakWords(advice.trouble.break, units)} at ${when(advice.trouble.at)}${advice.touchDryAt ? `, touch dry only ${when(advice.touchDryAt)}` : ''}`
+                : 'does not hold'}
+        </strong>
+      </p>
+      {advice.caution && (
+        <p>
+          Caution: {breakWords(advice.caution.break, units)} at {when(advice.caution.at)}.
+        </p>
       )}
+      {!past && <p>{spellWords(advice, at, when, units)}</p>}
+      {simulated && <p className="text-sm quiet">On weather that is simulated, not for painting by.</p>}
     </div>
   );
 }

@@ -1,5 +1,4 @@
 import { useEffect, useRef, useState } from 'react';
-import { useBlocker } from 'react-router';
 import { joiResolver } from '@hookform/resolvers/joi';
 import type Joi from 'joi';
 import type { ReactNode } from 'react';
@@ -14,6 +13,7 @@ import {
 import { parsePlain } from '#core/units/parse';
 import type { QuantityName } from '#core/units/quantities';
 import { OPTIONS, sentence } from '#contracts/schemas/messages';
+import { useLeaveGuard } from './useLeaveGuard';
 import { Choice, QuantityField, SelectField, TextField } from './Field';
 
 /** A form whose values are checked against the same contract as on the server. */
@@ -27,30 +27,15 @@ export function useContractForm<T extends FieldValues>(
     mode: 'onSubmit',
     reValidateMode: 'onChange',
   });
-  // What is half typed is asked about before a link leaves it; a save leaves by itself.
+  // A save leaves by itself.
   const { isDirty, isSubmitting } = form.formState;
-  const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) =>
-      isDirty && !isSubmitting && currentLocation.pathname !== nextLocation.pathname,
-  );
-  useEffect(() => {
-    if (!isDirty) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener('beforeunload', ask);
-    return () => removeEventListener('beforeunload', ask);
-  }, [isDirty]);
-  useEffect(() => {
-    if (blocker.state !== 'blocked') return;
-    if (confirm('Leave this form? What is typed in it is not saved.')) blocker.proceed();
-    else blocker.reset();
-  }, [blocker]);
+  useLeaveGuard(isDirty && !isSubmitting);
   return form;
 }
 
 interface BadField {
   readonly id: string;
   readonly label: string;
-  readonly message: string;
 }
 
 const nameOf = (field: Element): string =>
@@ -67,25 +52,19 @@ export function FormErrors() {
     // Fields say what is wrong with them as they are drawn anew.
     const drawn = setTimeout(() => {
       const found = [...(place.current?.closest('form')?.querySelectorAll('[aria-invalid=true]') ?? [])];
-      setBad(
-        found.map((field) => ({
-          id: field.id,
-          label: nameOf(field),
-          message: document.getElementById(`${field.id}-note`)?.textContent ?? '',
-        })),
-      );
+      setBad(found.map((field) => ({ id: field.id, label: nameOf(field) })));
       goTo(found[0]);
     });
     return () => clearTimeout(drawn);
   }, [submitCount, isSubmitting]);
   return (
-    <div ref={place} role="alert">
+    <div ref={place}>
       {bad.length > 0 && (
-        <div className="border-l-4 border-error bg-base-200 px-3 py-2">
+        <div role="alert" className="border-l-4 border-error bg-base-200 px-3 py-2">
           <p className="font-semibold">{bad.length === 1 ? 'One field wants' : `${bad.length} fields want`} a look:</p>
           <ul>
-            {bad.map(({ id, label, message }) => (
-              <li key={`${id}${label}`}>
+            {bad.map(({ id, label }) => (
+              <li key={`${id}${label}`} className="inline-block pr-4">
                 <button
                   type="button"
                   className="link-row text-left underline underline-offset-4"
@@ -93,7 +72,6 @@ export function FormErrors() {
                 >
                   {label}
                 </button>
-                {message && `: ${message}`}
               </li>
             ))}
           </ul>
@@ -146,6 +124,7 @@ export function FormQuantity({
   quantity,
   hint,
   placeholder,
+  inputMode,
   scale = 1,
 }: {
   name: string;
@@ -153,6 +132,7 @@ export function FormQuantity({
   quantity: QuantityName;
   hint?: ReactNode;
   placeholder?: string | number;
+  inputMode?: 'text';
   scale?: number;
 }) {
   const error = useError(name);
@@ -166,6 +146,7 @@ export function FormQuantity({
           quantity={quantity}
           hint={hint}
           placeholder={placeholder}
+          inputMode={inputMode}
           error={error}
           value={shown(field.value as number | null)}
           onValue={(v) => field.onChange(v === null ? null : v / scale)}

@@ -1,6 +1,7 @@
-import { describe, expect, it } from 'vitest';
+import { Settings } from 'luxon';
+import { beforeEach, describe, expect, it } from 'vitest';
 import { checkConditions } from '#core/air/conditions';
-import { breakWords, daysTo, spanWords, timerWords, timeWords } from './words';
+import { breakWords, dateWords, daysTo, dayWords, momentWords, spanWords, timerWords, timeWords } from './words';
 import { fromGrid, toGrid } from '../places/sheets/grid';
 import { sheet } from '#core/sheet/example.fixture';
 
@@ -8,7 +9,17 @@ const at = Date.UTC(2026, 2, 28, 12, 0);
 const H = 3_600_000;
 const zone = 'Europe/Lisbon';
 
+// What the browser's language sets.
+beforeEach(() => void (Settings.defaultLocale = 'en-GB'));
+
 describe('times in words', () => {
+  it('has day and month in the order of the reader', () => {
+    expect(momentWords(at, zone)).toBe('Sat 28 Mar 2026, 12:00');
+    Settings.defaultLocale = 'en-US';
+    expect(timeWords(at + 240 * H, at, zone)).toBe('Apr 7 13:00');
+    expect(dateWords(at, zone)).toBe('Mar 28, 2026');
+    expect(dayWords('2026-04-07', zone)).toBe('Tue Apr 7');
+  });
   it('names the day as far off as it is, in the boat’s zone, over a clock change', () => {
     expect(timeWords(at + 2 * H, at, zone)).toBe('14:00');
     // Clocks go forward in the night: 24 hours on it is an hour later by the clock.

@@ -68,6 +68,21 @@ export function clockTime(clock: Pick<Clock, 'at' | 'approx'>, now: number, zone
   return `${clock.approx ? '≈ ' : ''}${timeWords(clock.at, now, zone)}${named}`;
 }
 
+/** Day and month, with the year where it is wanted, in the order of the reader's own: "3 Dec" or "Dec 3". */
+const dateOf = (time: DateTime, year?: 'numeric'): string =>
+  time.toLocaleString({ day: 'numeric', month: 'short', year });
+
+/** "3 Dec 2026" of an instant, in a zone; a civil date is given in the middle of its day. */
+export function dateWords(at: number, zone: string): string {
+  return dateOf(DateTime.fromMillis(at, { zone }), 'numeric');
+}
+
+/** "Thu 3 Dec 2026, 09:00", as it stands in a record. */
+export function momentWords(at: number, zone: string): string {
+  const time = DateTime.fromMillis(at, { zone });
+  return `${time.toFormat('ccc')} ${dateOf(time, 'numeric')}, ${time.toFormat('HH:mm')}`;
+}
+
 /** "14:20" today, "tomorrow 09:00", "Thu 09:00" within the week, else "3 Dec 09:00". In the boat's own zone. */
 export function timeWords(at: number, now: number, zone: string): string {
   const time = DateTime.fromMillis(at, { zone });
@@ -78,7 +93,7 @@ export function timeWords(at: number, now: number, zone: string): string {
   if (days === 1) return `tomorrow ${clock}`;
   if (days === -1) return `yesterday ${clock}`;
   if (days > 1 && days < 7) return `${time.toFormat('ccc')} ${clock}`;
-  return `${time.toFormat('d LLL')} ${clock}`;
+  return `${dateOf(time)} ${clock}`;
 }
 
 /** "2 h 10 min", "35 min", "3 d 4 h"; never negative, never broken over two lines. */
@@ -182,7 +197,8 @@ export function daysTo(date: string, now: number, zone: string): number {
 }
 
 export function dayWords(date: string, zone: string): string {
-  return DateTime.fromISO(date, { zone }).toFormat('ccc d LLL');
+  const day = DateTime.fromISO(date, { zone });
+  return `${day.toFormat('ccc')} ${dateOf(day)}`;
 }
 
 /** "barrier 3" — the trade's way of naming a coat. */

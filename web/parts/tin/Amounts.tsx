@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { amountsFrom, type Amounts as Worked, type Measured } from '#core/mix/amounts';
 import type { RatioPart } from '#core/mix/splitBatch';
 import { partShares } from '#core/mix/splitBatch';
+import { pouringUnit } from '#core/units/format';
+import { useSettings } from '../../data/settings';
 import { attempt } from '../attempt';
 import { Choice, FormProblem, QuantityField } from '../Field';
-import { Fig, useListUnit } from '../Fig';
+import { Fig } from '../Fig';
 
 /** So much of either part or of the mix, typed; the others in large figures. */
 export function Amounts({ parts, basis }: { parts: readonly RatioPart[]; basis: 'volume' | 'mass' }) {
@@ -66,7 +68,8 @@ export function Amounts({ parts, basis }: { parts: readonly RatioPart[]; basis: 
 }
 
 function Result({ worked, by, weighs }: { worked: Worked; by: Measured['by']; weighs: boolean }) {
-  const unit = useListUnit(worked.parts.map((p) => p.litres ?? 0));
+  const { units } = useSettings();
+  const unit = pouringUnit('volume', units, worked.totalL ?? 0);
   const rows = [...worked.parts, { name: 'Mix', litres: worked.totalL, kg: worked.totalKg }];
   return (
     <table className="w-full" aria-live="polite">

@@ -11,20 +11,21 @@ const HOUR_MS = 3_600_000;
 /** Where most sheets give their figures. */
 const USUAL_C = 20;
 
+/** In place of % stands what the next coat is, where the sheet tells several apart. */
 const LABELS: Record<TinTimeAt['what'], string> = {
   potLife: 'Pot life',
   touchDry: 'Touch dry',
-  shortest: 'Next coat, not before',
-  longestAsIs: 'Next coat as is, until',
-  longest: 'Next coat even abraded, until',
+  shortest: 'Next coat% not before',
+  longestAsIs: 'Next coat% as is, until',
+  longest: 'Next coat% even abraded, until',
   sandable: 'Dry to sand',
   immersion: 'Into the water, not before',
   fullCure: 'Full cure',
 };
 
 function labelOf(time: TinTimeAt): string {
-  const by = 'after' in time && time.after !== 'any' ? `, ${SHEET_KIND_WORDS[time.after].toLowerCase()}` : '';
-  return `${LABELS[time.what]}${by}`;
+  const by = 'after' in time && time.after !== 'any' ? ` (${SHEET_KIND_WORDS[time.after].toLowerCase()})` : '';
+  return LABELS[time.what].replace('%', by);
 }
 
 export interface AtC {

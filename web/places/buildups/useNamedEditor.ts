@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal';
 import { useMemo, useState } from 'react';
+import { useLeaveGuard } from '../../parts/useLeaveGuard';
 import { v7 as uuid } from 'uuid';
 import { coatOf } from '#core/coat/fold';
 import type { Layer } from '#core/model/layer';
@@ -46,6 +47,7 @@ export function useNamedEditor(row: NamedBuildUpRow, boatIds: readonly string[])
   const { data: sheets } = useSheets();
   const views = useBoats(boatIds);
   const [draft, setDraft] = useState<NamedBuildUpRow | null>(null);
+  useLeaveGuard(draft !== null);
   const { failure, theirs, sending, submit } = useSubmit();
   const now = draft ?? row;
   const { layers, hold, letGo } = useHeldLayers(now.layers);

@@ -1,5 +1,4 @@
 import { Download, FileText } from 'lucide-react';
-import { DateTime } from 'luxon';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { otherWays } from '#core/stores/shopping';
@@ -14,7 +13,7 @@ import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
 import { Fig, useListUnit, Line } from '../../parts/Fig';
 import { saveBlob, saveCsv } from '../../parts/saveText';
-import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts/words';
+import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords, dateWords } from '../../parts/words';
 import { NeedBar } from './NeedBar';
 import { lineCount, pdfOf, shoppingCells, shoppingPage, supplierWords } from './files';
 import { useShopping, type Shopping } from './useShopping';
@@ -35,7 +34,7 @@ export function BuyPlace() {
   const print = async () => {
     setProblem(null);
     try {
-      const day = DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('d LLLL yyyy');
+      const day = dateWords(at, boat.timeZone);
       saveBlob(`${file}.pdf`, await pdfOf(shoppingPage(view, shopping, units, day)));
     } catch {
       setProblem('The PDF could not be written. Try again, or take the CSV.');

@@ -275,6 +275,7 @@ function Said({ view, start }: { view: BoatView; start: Start }) {
     <>
       <Verdict
         verdict={start.verdict}
+        scales={start.scales}
         advice={start.advice}
         measured={start.measured}
         past={start.wish.when === 'earlier'}

@@ -1,7 +1,13 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { checkConditions, type ConditionVerdict } from '#core/air/conditions';
+import {
+  checkConditions,
+  limitsInForce,
+  type Conditions,
+  type ConditionVerdict,
+  type LimitsInForce,
+} from '#core/air/conditions';
 import type { StartAdvice } from '#core/air/lastStart';
 import { temperatureAt } from '#core/air/surfaceSeries';
 import { weatherAt, type WeatherHour } from '#core/air/weather';
@@ -67,6 +73,8 @@ export interface Start {
   readonly forecast: WeatherHour | null;
   readonly surfaceGuessC: number | null;
   readonly verdict: ConditionVerdict | null;
+  /** What it is a verdict of, and the limits that hold. */
+  readonly scales: { readonly conditions: Conditions; readonly limits: LimitsInForce } | null;
   readonly advice: StartAdvice | null;
   /** All three were read, none is a guess. */
   readonly measured: boolean;
@@ -161,7 +169,7 @@ function useAir(
   view: BoatView,
   zones: readonly SurfaceRow[],
   { sheet, layer, wish, surface }: { sheet: SheetBody; layer: Layer; wish: StartWish; surface: SurfaceRow },
-): Pick<Start, 'at' | 'forecast' | 'surfaceGuessC' | 'verdict' | 'advice' | 'measured'> {
+): Pick<Start, 'at' | 'forecast' | 'surfaceGuessC' | 'verdict' | 'scales' | 'advice' | 'measured'> {
   const { hours, entries } = view;
   const at = wish.when === 'now' ? view.at : wish.startedAt;
   const known = Number.isFinite(at);
@@ -199,6 +207,7 @@ function useAir(
       ? attempt(() => checkConditions({ conditions, limits, method, sheltered, topcoat: isTwoPackTopcoat(sheet) }))
           .value
       : null,
+    scales: conditions ? { conditions, limits: limitsInForce({ limits, topcoat: isTwoPackTopcoat(sheet) }) } : null,
     advice,
     measured: airC !== null && rh !== null && surfaceC !== null,
   };

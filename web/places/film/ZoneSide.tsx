@@ -52,7 +52,7 @@ export function ZoneSide(props: SideProps) {
           choices={film.job.choices}
           exposure={surface.exposure}
           beneath={view.sheetById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
-          back={path}
+          back={`${path}?add=${panel.at}`}
           onAdd={(added) => {
             film.add(added, panel.at);
             close();

@@ -240,6 +240,7 @@ function DennyFigures({ view }: FiguresOf) {
         label="Displaced volume"
         quantity="volume"
         scale={1000}
+        inputMode="text"
         hint={
           <>
             Her mass in tonnes over 1.025 (sea water): type it like 4.2 m3. <Term of="denny">Denny–Mumford?</Term>

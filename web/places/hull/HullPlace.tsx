@@ -44,7 +44,8 @@ export function HullPlace() {
   if (surfaceId && surfaceId !== 'new' && !selected) return <NotFound what="zone" />;
   const total = totalArea(surfaces);
   const parentOf = (zone: SurfaceRow | null) => surfaces.find((s) => s.id === zone?.parentId) ?? null;
-  const back = () => void navigate(base);
+  // A form that is done with is not gone back to.
+  const back = () => void navigate(base, { replace: true });
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]">
       <section className="min-w-0 self-start lg:sticky lg:top-3" aria-label="Drawing">

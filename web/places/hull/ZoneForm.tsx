@@ -8,7 +8,7 @@ import { useZoneForm, type Values, type ZoneFormProps } from './useZoneForm';
 import { Differences } from '../../parts/Differences';
 import { save } from '../../data/store';
 import { FormProblem, TextField } from '../../parts/Field';
-import { FormNumber, FormQuantity, FormSelect, FormText, optionsOf } from '../../parts/form';
+import { FormErrors, FormNumber, FormQuantity, FormSelect, FormText, optionsOf } from '../../parts/form';
 import {
   EXISTING_WORDS,
   EXPOSURE_WORDS,
@@ -44,14 +44,10 @@ export function ZoneForm({ view, surface, parent, onDone }: ZoneFormProps) {
         <OpenWorkList />
         <MaskList />
         <FormText name="notes" label="Condition, notes" />
+        <FormErrors />
         <FormProblem message={z.failure?.message ?? null} />
         {z.theirs && <Differences mine={z.values} theirs={z.theirs} />}
         <ZoneButtons view={view} z={z} parent={parent} onDone={onDone} surface={surface} />
-        {!z.form.formState.isValid &&
-          z.form.formState.submitCount > 0 &&
-          Object.keys(z.form.formState.errors).length > 0 && (
-            <p className="text-sm text-error">Something above cannot be saved yet: look for the red sentence.</p>
-          )}
       </form>
     </FormProvider>
   );

@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { SheetBody } from '#core/model/sheet';
 import { useView } from '../../app/BoatShell';
 import { stintFor, stintsInHand, stintsOf } from '../../data/targets';
+import { useWide } from '../../parts/useWide';
 import { Timers } from '../../parts/Timers';
 import { nextName } from '../../parts/zoneWords';
 import { BatchView } from './BatchView';
@@ -49,20 +50,26 @@ export function MixPlace() {
 
 function MixOne(props: MixProps) {
   const mix = useMix(props);
+  const wide = useWide();
   if (mix.sheet.nameOnly) return <NameOnly sheet={mix.sheet} sheetId={props.stint.sheetId} />;
+  const forWhat = (
+    <section key="for" className="flex min-w-0 flex-col gap-3" aria-label="For what">
+      <MixWishes {...props} mix={mix} />
+    </section>
+  );
+  const batch = (
+    <section key="batch" className="min-w-0" aria-label="The batch">
+      <ShelfLine mix={mix} stint={props.stint} />
+      <BatchView mix={mix} boatId={props.view.boat.id} stint={props.stint} />
+    </section>
+  );
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
-      <h1 className="order-1 text-2xl lg:col-span-2">
+      <h1 className="text-2xl lg:col-span-2">
         Mix {mix.sheet.name}, {nextName(mix.first)}
         {props.stint.coat && <span className="quiet"> — for the coat that is going on</span>}
       </h1>
-      <section className="order-3 flex min-w-0 flex-col gap-3 lg:order-2" aria-label="For what">
-        <MixWishes {...props} mix={mix} />
-      </section>
-      <section className="order-2 min-w-0 lg:order-3" aria-label="The batch">
-        <ShelfLine mix={mix} stint={props.stint} />
-        <BatchView mix={mix} boatId={props.view.boat.id} stint={props.stint} />
-      </section>
+      {wide ? [forWhat, batch] : [batch, forWhat]}
     </div>
   );
 }

@@ -1,5 +1,4 @@
 import { Download } from 'lucide-react';
-import { DateTime } from 'luxon';
 import { Link } from 'react-router';
 import { dewPointC } from '#core/air/dewPoint';
 import { type Coat } from '#core/coat/fold';
@@ -16,7 +15,7 @@ import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { ABRADE_FOR_WORDS, AGAINST_WORDS, RECORD_WORDS } from '../../parts/choiceWords';
 import { whereItWent } from '../../parts/painted';
-import { METHOD_WORDS } from '../../parts/words';
+import { dateWords, METHOD_WORDS, momentWords } from '../../parts/words';
 import { entryWords } from '../coat/entryWords';
 
 /** The coat sheets of the boat, newest first, by zone; nothing is erased. */
@@ -53,7 +52,7 @@ function Sheet({ view, coat }: { view: BoatView; coat: Coat }) {
   const { boat, sheetById, batches } = view;
   const revision = sheetById.get(coat.sheetRevisionId);
   const film = revision ? measuredFilm(coat, revision.body.solids) : null;
-  const time = (at: number) => DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('ccc d LLL yyyy, HH:mm');
+  const time = (at: number) => momentWords(at, boat.timeZone);
   const reading = coat.readings.find((r) => r.airC !== null && r.rh !== null);
   const surfaceC = coat.readings.find((r) => r.surfaceC !== null)?.surfaceC ?? null;
   const dew = reading ? dewPointC({ airC: reading.airC as number, rh: reading.rh as number }) : null;
@@ -249,7 +248,7 @@ function FilmAndLitres({
 /** What was decided about build-ups against a rule, and what was tried before anything went over an old coating. */
 function Decided({ view }: { view: BoatView }) {
   const { boat, buildUps, surfaces } = view;
-  const day = (at: number) => DateTime.fromMillis(at, { zone: boat.timeZone }).toFormat('d LLL yyyy');
+  const day = (at: number) => dateWords(at, boat.timeZone);
   const rows = buildUps.flatMap((b) => {
     const zone = surfaces.find((s) => s.id === b.surfaceId)?.name;
     if (!zone) return [];

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { DateTime } from 'luxon';
 import { useRef, useState } from 'react';
 import type { KeptBackup, Keeping, Restored } from '#contracts/rows/keeping';
 import { call } from '../../data/api';
+import { deviceZone } from '../../data/device';
+import { momentWords } from '../../parts/words';
 import { BASE } from '../../data/base';
 import { queryClient } from '../../data/store';
 import { FormProblem } from '../../parts/Field';
@@ -18,7 +19,7 @@ const WHY: Record<KeptBackup['why'], string> = {
   recovered: 'after a recovery',
 };
 
-const when = (at: number) => DateTime.fromMillis(at).toFormat('ccc d LLL yyyy, HH:mm');
+const when = (at: number) => momentWords(at, deviceZone());
 const size = (bytes: number) =>
   bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 

@@ -11,7 +11,7 @@ import type { Failure } from '../../data/outbox';
 import { save, useSheet } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
-import { FormNumber, FormQuantity, FormSelect, FormText, useContractForm } from '../../parts/form';
+import { FormErrors, FormNumber, FormQuantity, FormSelect, FormText, useContractForm } from '../../parts/form';
 import { Term } from '../../parts/Term';
 import { SHEET_KIND_WORDS } from '../../parts/words';
 import {
@@ -120,6 +120,7 @@ function SheetForm({
           <PackFields quick={f.quick} />
           <ColourFields />
           {!f.quick && <KeepingFields />}
+          <FormErrors />
           <FormProblem message={f.failure?.message ?? null} />
           {f.theirs && <Theirs body={f.theirs.body} onTake={f.takeTheirs} />}
           <div className="flex flex-wrap gap-3">
@@ -239,7 +240,7 @@ function useSheetForm({ initial, id, version, backTo }: Parameters<typeof SheetF
       { inline: true },
     );
     setSending(false);
-    if (outcome.ok) void navigate(backTo ?? `/sheets/${id}`);
+    if (outcome.ok) void navigate(backTo ?? `/sheets/${id}`, { replace: true });
     else {
       setFailure(outcome.failure);
       // What is typed stays; saving once more makes it the next revision after theirs.

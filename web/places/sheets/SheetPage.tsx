@@ -1,5 +1,4 @@
 import { Download } from 'lucide-react';
-import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -10,6 +9,7 @@ import type { TimeTable } from '#core/model/timeTable';
 import type { SheetRow } from '#contracts/rows/sheet';
 import { Details } from './Details';
 import { Refused } from '../../data/api';
+import { deviceZone } from '../../data/device';
 import { save, useSheet } from '../../data/store';
 import { useSettings } from '../../data/settings';
 import { formatQuantity, plainNumber } from '#core/units/format';
@@ -19,7 +19,7 @@ import { useSubmit } from '../../data/useSubmit';
 import { FormProblem } from '../../parts/Field';
 import { saveCsv, saveText } from '../../parts/saveText';
 import { THINNER_WORDS } from '../../parts/choiceWords';
-import { SHEET_KIND_WORDS, shareWords, spanWords } from '../../parts/words';
+import { SHEET_KIND_WORDS, shareWords, spanWords, dateWords } from '../../parts/words';
 import { AtTheTin } from './AtTheTin';
 import { Meter } from './Meter';
 
@@ -233,7 +233,7 @@ function PacksAndRevisions({
                 aria-pressed={r.id === revision.id}
                 onClick={() => setShown(r.id)}
               >
-                Revision {r.revision}, {DateTime.fromMillis(r.createdAt).toFormat('d LLL yyyy')}
+                Revision {r.revision}, {dateWords(r.createdAt, deviceZone())}
               </button>
             </li>
           ))}

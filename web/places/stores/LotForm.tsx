@@ -8,6 +8,7 @@ import { useSubmit } from '../../data/useSubmit';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
+import { useLeaveGuard } from '../../parts/useLeaveGuard';
 
 /** One tin: what it is, its dates, and what is left of it, told or weighed. */
 export function LotForm({
@@ -177,6 +178,7 @@ function useLotForm({ row, state, sheets, onDone }: Parameters<typeof LotForm>[0
   const [tare, setTare] = useState<number | null>(row.weighed?.tareKg ?? null);
   const [looked, setLooked] = useState(row.version === 0);
   const { failure, theirs, sending, submit } = useSubmit();
+  useLeaveGuard(draft !== row && !sending);
   const set = (change: Partial<LotRow>) => setDraft({ ...draft, ...change });
   const sheet = sheets.find((s) => s.id === draft.sheetId);
   const parts = sheet?.current.body.parts ?? [];

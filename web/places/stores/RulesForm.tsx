@@ -5,6 +5,7 @@ import { PER, type ConsumableRule, type Per } from '#core/stores/consumables';
 import type { Stores, YardRules } from '#contracts/rows/stores';
 import { useSubmit } from '../../data/useSubmit';
 import { Choice, FormProblem, TextField } from '../../parts/Field';
+import { useLeaveGuard } from '../../parts/useLeaveGuard';
 import { PER_WORDS } from '../../parts/choiceWords';
 import { METHOD_WORDS } from '../../parts/words';
 
@@ -240,6 +241,7 @@ function useRules(stores: Stores) {
   const { rules } = stores;
   const [drafts, setDrafts] = useState<Draft[] | null>(null);
   const [touched, setTouched] = useState(false);
+  useLeaveGuard(touched);
   const { failure, theirs, sending, submit } = useSubmit();
   const shown = drafts ?? rules.consumables.map(toDraft);
   const list = shown.map(fromDraft);

@@ -10,6 +10,7 @@ import type { SheetBody } from '#core/model/sheet';
 import type { LotRow, Stores } from '#contracts/rows/stores';
 import type { SheetRow } from '#contracts/rows/sheet';
 import { now } from '../../data/now';
+import { dateWords } from '../../parts/words';
 import { useSheets, useStores } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { shelfOf } from '../film/planned';
@@ -296,4 +297,4 @@ function openWords(lot: LotState): string {
 /** Less than this is what sticks to the tin. */
 const EMPTY_L = 0.005;
 
-const civil = (date: string): string => DateTime.fromISO(date).toFormat('d LLL yyyy');
+const civil = (date: string): string => dateWords(DateTime.fromISO(date, { zone: 'utc' }).toMillis(), 'utc');

@@ -8,8 +8,11 @@ import { bandOf, linesOf } from '../../parts/hullLines';
 import { drawnZones } from '../../parts/ZoneRegion';
 import { STATE_KEY, StateSwatch } from '../../parts/patterns';
 import { Ribbon } from '../../parts/Ribbon';
+import { ZoneBars } from '../../parts/ZoneBars';
+import { drySpells } from '#core/air/dryHours';
 import { Term } from '../../parts/Term';
 import { Timers } from '../../parts/Timers';
+import { useWide } from '../../parts/useWide';
 import type { Clock } from '#core/coat/clocks';
 import { clockTime, CLOCK_WORDS, launchWords, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
 import { airLine, headline, nextName, windowLine, type Saying } from '../../parts/zoneWords';
@@ -23,6 +26,7 @@ export function TodayPlace() {
   const view = useView();
   const { units } = useSettings();
   const [picked, setPicked] = useState<string | null>(null);
+  const wide = useWide();
   const { at, boat, surfaces, statuses, clocks } = view;
   const saying: Saying = { at, zone: boat.timeZone, units };
   const name = (surfaceId: string) => surfaces.find((s) => s.id === surfaceId)?.name ?? 'zone';
@@ -33,34 +37,39 @@ export function TodayPlace() {
   if (surfaces.length === 0) {
     return <NoZones boat={boat} />;
   }
+  const hers = (
+    <div key="boat" className="min-w-0">
+      <div className="mx-auto max-w-xl lg:max-w-none">
+        <BoatDrawing
+          boat={boat}
+          zones={drawn}
+          lines={linesOf(view.hull)}
+          bandM={bandOf(surfaces)}
+          selected={picked ?? head.surfaceId}
+          onPick={setPicked}
+          label={`${boat.name}: zones by state`}
+        />
+      </div>
+      <PatternKey statuses={statuses} />
+      <AirAhead view={view} at={at} clocks={clocks} boat={boat} name={name} simulated={simulated} />
+      <NextClocks clocks={clocks} at={at} boat={boat} name={name} />
+    </div>
+  );
+  const lists = (
+    <div key="zones" className="min-w-0">
+      {view.launch.map((l) => (
+        <p key={l.surfaceId} role="alert" className="mb-2 border-l-4 border-error pl-3">
+          {launchWords(l, name(l.surfaceId), at, boat.timeZone)}.
+        </p>
+      ))}
+      <Timers view={view} />
+      <ZoneLists view={view} saying={saying} name={name} picked={picked} />
+    </div>
+  );
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]">
-      <h1 className="order-1 text-[2rem] lg:col-span-2 lg:text-[2.6rem]">{head.text}</h1>
-      <div className="order-3 min-w-0 lg:order-2">
-        <div className="mx-auto max-w-xl lg:max-w-none">
-          <BoatDrawing
-            boat={boat}
-            zones={drawn}
-            lines={linesOf(view.hull)}
-            bandM={bandOf(surfaces)}
-            selected={picked ?? head.surfaceId}
-            onPick={setPicked}
-            label={`${boat.name}: zones by state`}
-          />
-        </div>
-        <PatternKey statuses={statuses} />
-        <AirAhead view={view} at={at} clocks={clocks} boat={boat} name={name} simulated={simulated} />
-        <NextClocks clocks={clocks} at={at} boat={boat} name={name} />
-      </div>
-      <div className="order-2 min-w-0 lg:order-3">
-        {view.launch.map((l) => (
-          <p key={l.surfaceId} role="alert" className="mb-2 border-l-4 border-error pl-3">
-            {launchWords(l, name(l.surfaceId), at, boat.timeZone)}.
-          </p>
-        ))}
-        <Timers view={view} />
-        <ZoneLists view={view} saying={saying} name={name} picked={picked} />
-      </div>
+      <h1 className="text-[2rem] lg:col-span-2 lg:text-[2.6rem]">{head.text}</h1>
+      {wide ? [hers, lists] : [lists, hers]}
     </div>
   );
 }
@@ -126,6 +135,14 @@ function AirAhead({
         clocks={clocks}
         timeZone={boat.timeZone}
         name={name}
+      />
+      <ZoneBars
+        statuses={view.statuses}
+        name={name}
+        from={at}
+        until={at + RIBBON_MS}
+        spells={drySpells({ hours: view.hours, from: at, until: at + RIBBON_MS })}
+        timeZone={boat.timeZone}
       />
       {simulated && (
         <p className="text-sm">

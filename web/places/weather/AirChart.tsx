@@ -4,6 +4,7 @@ import * as echarts from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { DateTime } from 'luxon';
 import { useEffect, useRef } from 'react';
+import { drySpells } from '#core/air/dryHours';
 import { dewPointC } from '#core/air/dewPoint';
 import type { SourcedHour } from '#core/air/weather';
 import { formatQuantity, shownUnit, type UnitChoice } from '#core/units/format';
@@ -39,7 +40,8 @@ export function AirChart({ hours, at, zone }: { hours: readonly SourcedHour[]; a
         aria-label="Air temperature and dew point, from yesterday to the end of the forecast"
       />
       <figcaption className="text-sm quiet">
-        Line: air. Dashes: dew point. Bands: rain. The wider the gap, the drier.
+        Line: air. Dashes: dew point. Filled: dry enough outdoors by the usual limits. Blue bands: rain. The wider the
+        gap, the drier.
       </figcaption>
     </figure>
   );
@@ -59,6 +61,11 @@ function chartOf(asked: {
   const shown = hours.filter((h) => h.at > at - DAY_MS && h.at < at + 8 * DAY_MS);
   const value = (c: number) => Number(fromCore('temperature', unit.id, c).toFixed(1));
   const rain = shown.filter((h) => (h.rainMm ?? 0) > 0).map((h) => [{ xAxis: h.at }, { xAxis: h.at + 3_600_000 }]);
+  // Filled as on Today, where paint may go on outdoors.
+  const fill = { color: colourOf('--color-success'), opacity: 0.28 };
+  const dry = drySpells({ hours: shown, from: shown[0]?.at ?? at, until: shown[shown.length - 1]?.at ?? at }).map(
+    (s) => [{ xAxis: s.from, itemStyle: fill }, { xAxis: s.until }],
+  );
   return {
     animation: false,
     textStyle: { fontFamily: 'Barlow Condensed', fontSize: 15, color: ink },
@@ -103,7 +110,7 @@ function chartOf(asked: {
           lineStyle: { color: ink, type: 'solid' },
           data: [{ xAxis: at }],
         },
-        markArea: { silent: true, itemStyle: { color: '#4d7ea8', opacity: 0.3 }, data: rain },
+        markArea: { silent: true, itemStyle: { color: '#4d7ea8', opacity: 0.3 }, data: [...dry, ...rain] },
       },
       {
         name: 'dew point',

@@ -76,7 +76,12 @@ function EmptyYard() {
         ))}
       </ul>
       <p className="max-w-prose pt-4">
-        Or look around first, at made-up boats in the middle of their coats. Nothing done there touches this yard.
+        Or{' '}
+        <Link to="/boats/new" className="underline underline-offset-4">
+          put in a boat
+        </Link>{' '}
+        and plan from there; or look around first, at made-up boats in the middle of their coats. Nothing done there
+        touches this yard.
       </p>
       <a href="/demo/" className="btn mt-2">
         Look around the demo yard
