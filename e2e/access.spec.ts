@@ -107,7 +107,6 @@ test('text at twice its size keeps rows apart and inside the page', async ({ pag
     for (const path of [`${boat}/film/${DEMO.hull}`, `${boat}/today`, `${boat}/mix?on=${DEMO.keels}`]) {
       await page.goto(demo.url + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await page.addStyleTag({ content: '' }).catch(() => undefined);
       await page.evaluate(() => {
         document.documentElement.style.fontSize = '200%';
         dispatchEvent(new Event('resize'));
@@ -145,6 +144,7 @@ test('text at twice its size keeps rows apart and inside the page', async ({ pag
 test('single keys can be switched off, undo and redo stay', async ({ page, demo }) => {
   await useSettings(page, {});
   await page.goto(`${demo.url}${boat}/today`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.keyboard.press('?');
   const sheet = page.getByRole('dialog', { name: 'Keys and words' });
   await expect(sheet.getByText('Bonds as is', { exact: true })).toBeVisible();
@@ -161,7 +161,7 @@ test('a word of the trade explains itself at a tap', async ({ page, demo }) => {
   await page.goto(`${demo.url}${boat}/today`);
   const meaning = page.getByText(/The next coat may go on now, without abrading/);
   await expect(meaning).toBeHidden();
-  await page.getByRole('button', { name: 'bonds as is' }).click();
+  await page.getByRole('button', { name: 'bonds as is', exact: true }).click();
   await expect(meaning).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(meaning).toBeHidden();
@@ -225,7 +225,7 @@ test('a boat typed while the server is away stands in the yard, and is sent when
   await page.getByLabel('Draught', { exact: true }).fill('1.2');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   // No "Saving…" that hangs: the page goes on with what is kept on the device.
-  await expect(page.getByRole('link', { name: 'Underwater hull' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Underwater hull', exact: true })).toBeVisible();
   await expect(page.getByText(/kept on this device and will be sent/)).toBeVisible();
   await page.getByRole('link', { name: 'Jack Plane' }).click();
   await expect(page.getByRole('link', { name: 'Night Heron' })).toBeVisible();

@@ -22,7 +22,7 @@ test('a mesh in millimetres is laid along the boat, checked, cut, kept with its 
     ['Freeboard', '0.35'],
   ] as const)
     await page.getByLabel(label).first().fill(value);
-  await page.getByLabel('Underwater hull').uncheck();
+  await page.getByRole('checkbox', { name: /^Underwater hull/ }).uncheck();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/hull\/new$/);
   const boat = /boats\/([^/]+)/.exec(page.url())?.[1] as string;

@@ -74,7 +74,7 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await field(page, 'Launch on').fill('2026-05-30');
   await field(page, 'Yard cost a day').fill('25');
   await field(page, 'Time zone').selectOption('Europe/Lisbon');
-  await page.getByLabel('Underwater hull').uncheck();
+  await page.getByRole('checkbox', { name: /^Underwater hull/ }).uncheck();
   await page.getByRole('button', { name: 'Save' }).click();
 
   // A zone whose area comes from the dimensions, by hand: 8.1 × (3.1 + 1.15) × 0.75 = 25.8 m².

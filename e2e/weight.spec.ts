@@ -46,7 +46,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/record/RecordPlace.tsx': 12,
   'places/settings/SettingsPlace.tsx': 8,
   'places/sheets/SheetForm.tsx': 95,
-  'places/sheets/SheetImport.tsx': 66,
+  'places/sheets/SheetImport.tsx': 68,
   'places/sheets/SheetPage.tsx': 21,
   'places/sheets/SheetsPlace.tsx': 20,
   'places/sheets/TimeCurve.tsx': 185,

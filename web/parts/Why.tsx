@@ -17,7 +17,7 @@ export function Why({ working }: { working: Working }) {
         : formatQuantity(quantity, value, units);
   return (
     <details data-why className="text-sm open:basis-full">
-      <summary className="link-row narrow cursor-pointer gap-1 text-base underline decoration-1 underline-offset-4 lg:min-h-7">
+      <summary className="link-row narrow min-w-11 cursor-pointer gap-1 text-base underline decoration-1 underline-offset-4 lg:min-h-7">
         <CircleHelp size={16} aria-hidden="true" /> Why
       </summary>
       <div className="mb-2 border-l-2 border-base-300 pl-3">

@@ -111,7 +111,10 @@ function BoatFollows({ view, follow, departed, changed, sheetOf, keptMicron, onI
                 className="flex flex-wrap items-center justify-between gap-x-3 leading-tight max-sm:py-1 sm:h-12 sm:flex-nowrap sm:items-start sm:pt-1"
               >
                 <span className="min-w-0 truncate sm:w-2/5 sm:shrink-0">{sheet.name}</span>
-                <PackLines packs={packWords(purchase.packs)} className="max-w-full sm:flex-1 sm:text-right" />
+                <PackLines
+                  packs={packWords(purchase.packs)}
+                  className="max-w-full sm:line-clamp-2 sm:flex-1 sm:text-right"
+                />
               </li>
             ),
         )}

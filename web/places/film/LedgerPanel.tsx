@@ -10,7 +10,7 @@ import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords } from '../../parts
 import type { JobLedger } from './useLedger';
 
 /** Name, this zone, the job, what to buy; on a phone the name and the job over the other two. */
-const COLUMNS = 'grid grid-cols-2 gap-x-3 sm:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_12.5rem]';
+const COLUMNS = 'grid grid-cols-2 gap-x-3 @lg:grid-cols-[minmax(0,1fr)_7.5rem_6.5rem_12.5rem]';
 
 /** What this zone takes and what the whole job then has to buy. */
 export function LedgerPanel({
@@ -32,7 +32,7 @@ export function LedgerPanel({
   if (!quantities || quantities.products.length === 0) return null;
   const { products } = job.ledger;
   return (
-    <section aria-labelledby="ledger">
+    <section aria-labelledby="ledger" className="@container">
       <div className="ruled flex flex-wrap items-baseline gap-x-4 pb-1">
         <h2 id="ledger" className="mr-auto">
           Litres and packs
@@ -45,7 +45,7 @@ export function LedgerPanel({
         </Link>
       </div>
       <div role="table" aria-label="Litres by product">
-        <div role="row" className={`${COLUMNS} lab max-sm:hidden`}>
+        <div role="row" className={`${COLUMNS} lab @max-lg:hidden`}>
           {['Product', 'this zone', 'job still needs', 'to buy'].map((column, i) => (
             <span key={column} role="columnheader" className={`py-1 ${i > 0 ? 'text-right' : ''}`}>
               {column}
@@ -77,7 +77,7 @@ export function LedgerPanel({
 
 function FilmAndMoney({ total, money }: { total: BuildUpQuantities['total']; money: string }) {
   return (
-    <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 sm:h-9 sm:flex-nowrap">
+    <p className="flex flex-wrap items-baseline justify-between gap-x-5 border-t-2 border-base-content pt-1 @lg:h-9 @lg:flex-nowrap">
       <span className="min-w-0">
         Film <Fig quantity="film" value={total.dftMicron} className="text-xl" />
         {total.dftMicron - total.keptMicron > 0.5 && (
@@ -110,12 +110,12 @@ function ProductRow({
     <div
       role="row"
       data-product={name}
-      className={`${COLUMNS} border-t border-base-300 py-1 leading-tight sm:h-18 sm:grid-rows-[auto_1fr]`}
+      className={`${COLUMNS} border-t border-base-300 py-1 leading-tight @lg:h-18 @lg:grid-rows-[auto_1fr]`}
     >
-      <span role="rowheader" className="line-clamp-2 self-start sm:row-span-2" title={name}>
+      <span role="rowheader" className="line-clamp-2 self-start @lg:row-span-2" title={name}>
         {name}
       </span>
-      <Cell label="this zone" className="max-sm:order-1 max-sm:text-left sm:row-span-2">
+      <Cell label="this zone" className="@max-lg:order-1 @max-lg:text-left @lg:row-span-2">
         <Fig quantity="volume" value={litres.likely} approx unit={unit} className="text-lg" />
         <span className="narrow quiet block text-sm whitespace-nowrap">
           <FigRange quantity="volume" low={litres.low} high={litres.high} unit={unit} />
@@ -124,9 +124,9 @@ function ProductRow({
       <Cell label="job still needs">
         {product ? <Fig quantity="volume" value={product.wantL} unit={unit} /> : <span className="quiet">nothing</span>}
       </Cell>
-      <Cell label="to buy" className="max-sm:order-2 sm:contents">
-        <span className="fig sm:text-right">{costOf(product, job)}</span>
-        <PackLines packs={packsOf(product, job)} className="sm:col-span-2 sm:text-right" />
+      <Cell label="to buy" className="@max-lg:order-2 @lg:contents">
+        <span className="fig @lg:text-right">{costOf(product, job)}</span>
+        <PackLines packs={packsOf(product, job)} className="@lg:col-span-2 @lg:text-right" />
       </Cell>
     </div>
   );
@@ -149,7 +149,7 @@ function costOf(product: JobProduct | undefined, { shelfKnown, currency }: JobLe
 /** Packs that may be many: two lines of them where there is room for a row of its own, all on a phone; whole as its title. */
 export function PackLines({ packs, className }: { packs: string; className: string }) {
   return (
-    <span className={`narrow block min-w-0 px-0.5 leading-tight sm:line-clamp-2 ${className}`} title={packs}>
+    <span className={`narrow block min-w-0 px-0.5 leading-tight @lg:line-clamp-2 ${className}`} title={packs}>
       {packs}
     </span>
   );
@@ -158,7 +158,7 @@ export function PackLines({ packs, className }: { packs: string; className: stri
 function Cell({ label, className = '', children }: { label: string; className?: string; children: ReactNode }) {
   return (
     <div role="cell" className={`min-w-0 text-right ${className}`}>
-      <span className="lab mr-1 sm:hidden">{label}</span>
+      <span className="lab mr-1 @lg:hidden">{label}</span>
       {children}
     </div>
   );

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { DateTime } from 'luxon';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { Boat } from '#contracts/rows/boat';
+import { atHull } from '../../app/atHull';
 import { useView } from '../../app/BoatShell';
+import { fetchAreaMethods } from '../../data/changes/areas';
 import type { Change } from '../../data/changes';
 import { deviceZone, placeOfZone, type ZonePlace } from '../../data/device';
 import { now } from '../../data/now';
@@ -36,6 +38,13 @@ export function NewBoat() {
   return <BlankBoat place={place.data ?? null} />;
 }
 
+/** What comes after it is there before it is wanted: a boat is typed at the hull, where the signal goes. */
+function fetchWhatFollows(): void {
+  const asked = [atHull.HullPlace(), import('../buy/BuyPlace'), fetchAreaMethods()];
+  // What does not come now comes when it is opened.
+  for (const coming of asked) coming.catch(() => undefined);
+}
+
 function BlankBoat({ place }: { place: ZonePlace | null }) {
   const navigate = useNavigate();
   const [search] = useSearchParams();
@@ -45,6 +54,7 @@ function BlankBoat({ place }: { place: ZonePlace | null }) {
   const currency = place?.currency ?? 'EUR';
   const usual = useUsual(currency);
   const zones = Object.values(offer).some((o) => o.on);
+  useEffect(fetchWhatFollows, []);
   const rules = useStores().stores?.rules;
   // A yard that has said nothing of its currency yet pays in that of where it is.
   const paysIn: Change[] =

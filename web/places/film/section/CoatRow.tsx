@@ -57,13 +57,13 @@ export function CoatRow({
             ref={setActivatorNodeRef}
             {...attributes}
             {...listeners}
-            className="grid h-full w-8 shrink-0 cursor-grab touch-none place-items-center"
+            className="grid h-full w-11 shrink-0 cursor-grab lg:w-8 touch-none place-items-center"
             aria-label={`Move coat ${index + 1}, ${coat.name}`}
           >
             <span className="h-[7px] w-4 border-y-2 border-base-content/55" aria-hidden="true" />
           </button>
         ) : (
-          <span className="w-8 shrink-0" />
+          <span className="w-11 shrink-0 lg:w-8" />
         )}
         <button
           type="button"
@@ -88,7 +88,7 @@ export function CoatRow({
         <Marks findings={own} onFinding={onFinding} />
       </div>
       <div
-        className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-8"
+        className="flex min-w-0 items-center gap-1 border-t border-dashed border-base-300 pl-11 lg:pl-8"
         style={{ height: pitch.strip }}
       >
         <span className="narrow quiet line-clamp-2 min-w-0 flex-1 text-base leading-[1.15]">{onto(coat, under)}</span>
@@ -148,7 +148,7 @@ function Marks({ findings, onFinding }: { findings: readonly Finding[]; onFindin
     <button
       key={f.rule}
       type="button"
-      className="grid h-full min-w-8 shrink-0 place-items-center"
+      className="grid h-full min-w-11 shrink-0 lg:min-w-8 place-items-center"
       aria-label={f.reason}
       title={f.reason}
       onClick={() => onFinding(f)}
@@ -162,7 +162,7 @@ export function Insert({ label, onClick }: { label: string; onClick: () => void 
   return (
     <button
       type="button"
-      className="quiet grid h-full w-9 shrink-0 place-items-center text-xl leading-none hover:font-semibold"
+      className="quiet grid h-full w-11 shrink-0 place-items-center text-xl lg:w-9 leading-none hover:font-semibold"
       aria-label={label}
       title={label}
       onClick={onClick}

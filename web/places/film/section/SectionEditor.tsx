@@ -15,12 +15,12 @@ export function SectionEditor(
   const { coats, selected, onPick, substrate, targetMicron, onFilm, onFilmDone, ...rows } = props;
   const [box, width] = useWidth<HTMLDivElement>(620);
   const narrow = width < NARROW;
-  const stack = narrow ? 120 : Math.min(300, Math.round(width * 0.38));
+  const stack = narrow ? 108 : Math.min(300, Math.round(width * 0.38));
   const rem = parseFloat(getComputedStyle(document.documentElement).fontSize);
   const pitch = pitchFor({
     narrow,
     // Beside the texts stand a handle, a colour and figures.
-    room: width - stack - (narrow ? 118 : 150) * (rem / 16),
+    room: width - stack - (narrow ? 132 : 150) * (rem / 16),
     rem,
     rows: coats.map((c) => `${c.name} ${c.layer.colour}`),
     strips: coats.map((c, i) => onto(c, coats[i - 1]?.name ?? rows.ground)),

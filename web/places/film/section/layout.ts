@@ -7,7 +7,7 @@ export interface Pitch {
   readonly strip: number;
 }
 /** Under a thumb, and under a mouse, with one line of text each or two. */
-const ROOMY = { row: [46, 56], strip: [30, 46] } as const;
+const ROOMY = { row: [46, 56], strip: [44, 46] } as const;
 const DENSE = { row: [38, 50], strip: [24, 42] } as const;
 
 /** Room that a letter takes in a row and in a strip, px, where a rem is 16. */
@@ -36,7 +36,7 @@ export function pitchFor(options: {
   };
 }
 
-export const TOP = 30;
+export const TOP = 44;
 /** Left of the coats: the ruler. */
 export const LEFT = 40;
 export const GROUND = 40;
