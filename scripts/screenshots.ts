@@ -21,26 +21,30 @@ const VIEWS: Record<string, { path: string; size: typeof desk; dark?: boolean; u
   today: { path: `/boats/${BOAT}/today`, size: desk },
   'today-phone': { path: `/boats/${BOAT}/today`, size: phone },
   hull: { path: `/boats/${BOAT}/hull`, size: desk },
-  'girths-phone': { path: `/boats/${BOAT}/hull/${HULL}/girths`, size: phone },
   mesh: { path: 'mesh', size: desk },
   film: { path: `/boats/${BOAT}/film/${HULL}`, size: desk },
-  'film-stop': {
-    path: `/boats/01900000-0000-7000-8001-000000000002/film/01900000-0000-7000-8005-000000000014`,
-    size: desk,
-  },
   shopping: { path: `/boats/${BOAT}/film/buy`, size: desk },
   stores: { path: '/stores', size: desk },
   'build-up': { path: '/build-ups/01900000-0000-7000-8014-000000000090', size: desk },
   mix: { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: desk },
   'start-phone': { path: `/boats/${BOAT}/coat/start?on=${KEELS}`, size: phone },
   'coat-phone': { path: 'going-on', size: phone },
-  coat: { path: 'finished', size: desk },
   record: { path: `/boats/${BOAT}/record`, size: desk },
   weather: { path: `/boats/${BOAT}/weather`, size: desk },
-  sheet: { path: `/sheets/${SHEET}/edit`, size: desk },
+  sheet: { path: `/sheets/${SHEET}`, size: desk },
+  'boat-new': { path: 'boat-new', size: desk },
+  'tin-phone': { path: 'tin', size: phone },
+  'log-phone': { path: '/log', size: phone },
   'today-shed': { path: `/boats/${BOAT}/today`, size: desk, dark: true, us: true },
 };
 const EXTRA: typeof VIEWS = {
+  'girths-phone': { path: `/boats/${BOAT}/hull/${HULL}/girths`, size: phone },
+  'film-stop': {
+    path: `/boats/01900000-0000-7000-8001-000000000002/film/01900000-0000-7000-8005-000000000014`,
+    size: desk,
+  },
+  coat: { path: 'finished', size: desk },
+  'sheet-edit': { path: `/sheets/${SHEET}/edit`, size: desk },
   'mix-phone': { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: phone },
   'film-coat': { path: 'film-coat', size: desk },
   'film-us': { path: `/boats/${BOAT}/film/${KEELS}`, size: desk, us: true, dark: true },
@@ -69,7 +73,6 @@ const EXTRA: typeof VIEWS = {
   section: { path: 'section', size: desk },
   'zone-new': { path: `/boats/${BOAT}/hull/new`, size: desk },
   'hull-phone': { path: `/boats/${BOAT}/hull`, size: phone },
-  'boat-new': { path: '/boats/new', size: desk },
   'sheet-new': { path: '/sheets/new/quick', size: phone },
   'sheet-full': { path: '/sheets/new/full', size: desk },
   sheets: { path: '/sheets', size: desk },
@@ -85,6 +88,23 @@ const EXTRA: typeof VIEWS = {
 /** Views that are reached by doing something first. */
 const WORKBOAT = '01900000-0000-7000-8001-000000000002';
 const STEPS: Record<string, { path: string; then: (page: Page) => Promise<void> }> = {
+  'boat-new': {
+    path: '/boats/new?for=buy',
+    then: async (page) => {
+      await page.getByLabel('Name').fill('Marsh Hen');
+      await page.getByLabel('Length', { exact: true }).fill('9.6');
+      await page.getByLabel('Beam').fill('3.1');
+      await page.getByLabel('Draught', { exact: true }).fill('1.5');
+    },
+  },
+  tin: {
+    path: `/sums?sheet=${SHEET}`,
+    then: async (page) => {
+      await page.getByLabel('How much base').fill('1.2');
+      await page.getByLabel('At', { exact: true }).fill('14');
+      await page.locator('h1').click();
+    },
+  },
   mesh: {
     path: `/boats/${WORKBOAT}/hull/mesh`,
     then: async (page) => {

@@ -86,9 +86,10 @@ function AlarmStrip({ due }: { due: readonly Due[] }) {
         <BellRing size={20} aria-hidden="true" className="shrink-0" />
         <Link
           to={`/boats/${first.boat.id}/mix`}
-          className="narrow mr-auto min-w-0 truncate py-2.5 text-lg leading-tight font-semibold"
+          className="narrow mr-auto min-w-0 py-1 text-lg leading-tight font-semibold wrap-anywhere"
         >
-          {first.product || 'Batch'} {DUE_WORDS[first.timer]} <span className="font-medium">{first.boat.name}</span>
+          {first.product || 'Batch'} {DUE_WORDS[first.timer]}{' '}
+          <span className="text-base font-medium">· {first.boat.name}</span>
         </Link>
         {due.length > 1 && (
           <button

@@ -155,6 +155,8 @@ export function useBoats(boatIds: readonly string[]): BoatView[] {
 interface Done {
   readonly label: string;
   readonly back: readonly Change[];
+  /** Takes away the message that said so: it goes with its reason. */
+  unsay?: () => void;
 }
 const undoStack: Done[] = [];
 const redoStack: Done[] = [];
@@ -212,7 +214,7 @@ function announceDone(done: Done): void {
   const undoable = done.back.length > 0;
   if (undoable) undoStack.push(done);
   redoStack.length = 0;
-  toast(done.label, undoable ? { label: 'Undo', run: () => undo(done) } : undefined);
+  done.unsay = toast(done.label, undoable ? { label: 'Undo', run: () => undo(done) } : undefined);
 }
 
 /** Put one change on its way, with what would take it back. */
@@ -271,6 +273,7 @@ function takeBack(
     toast(nothing);
     return;
   }
+  found.unsay?.();
   const back: Change[] = [];
   const sent = found.back.map((change) => {
     const { inverse, sent } = write(change, `${verb}: ${found.label}`, true);

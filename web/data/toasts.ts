@@ -17,10 +17,11 @@ export function dismiss(id: number): void {
   set((list) => list.filter((t) => t.id !== id));
 }
 
-/** Say something in passing; the newest three stay for a while. */
-export function toast(text: string, action?: Toast['action']): void {
+/** Say something in passing; the newest three stay for a while. @returns what takes it away sooner */
+export function toast(text: string, action?: Toast['action']): () => void {
   serial += 1;
   const id = serial;
   set((list) => [...list, { id, text, ...(action ? { action } : {}) }].slice(-3));
   setTimeout(() => dismiss(id), SHOWN_MS);
+  return () => dismiss(id);
 }

@@ -47,10 +47,16 @@ export function NeedBar({ product: { need, parts, purchase }, unit }: { product:
           fill="var(--color-base-200)"
           stroke="currentColor"
           strokeWidth="1"
+          vectorEffect="non-scaling-stroke"
         />
       ))}
       <rect x={x(low)} y={TOP + HEIGHT / 2 - 1.5} width={x(high - low)} height="3" fill="currentColor" />
-      <path d={`M${x(need.likelyL)} 0V${HEIGHT + 2 * TOP}`} stroke="currentColor" strokeWidth="2.4" />
+      <path
+        d={`M${x(need.likelyL)} 0V${HEIGHT + 2 * TOP}`}
+        stroke="currentColor"
+        strokeWidth="3"
+        vectorEffect="non-scaling-stroke"
+      />
     </svg>
   );
 }

@@ -25,6 +25,7 @@ import { NotFound } from '../../app/PlaceError';
 import { save, useNamed, useStores, type BoatView } from '../../data/store';
 import { USUAL_RULES } from '#contracts/rows/stores';
 import { attempt } from '../../parts/attempt';
+import { Term } from '../../parts/Term';
 import { Choice, QuantityField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { ABRADE_FOR_WORDS, BOND_WORDS, PRIMER_FOR_WORDS } from '../../parts/choiceWords';
@@ -71,8 +72,9 @@ function Schools({ view, surface }: { view: BoatView; surface: SurfaceRow }) {
       </div>
       <SchoolChoices s={s} />
       <p className="text-sm quiet">
-        Chosen for the whole haul-out; every coat may say otherwise. New coats are put down this way, and products of
-        the chosen kind stand first.
+        A <Term of="school">school</Term> is chosen for the whole haul-out, for example{' '}
+        <Term of="tackWindow">in the tack window</Term>; every coat may say otherwise. New coats are put down this way,
+        and products of the chosen kind stand first.
       </p>
       <div className="my-3 w-40">
         <QuantityField label="Compared at" quantity="temperature" value={s.tempC} onValue={s.setTemp} />

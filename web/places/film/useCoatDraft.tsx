@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { useState } from 'react';
 import { type Layer } from '#core/model/layer';
 import { type SheetRevision } from '#core/model/sheet';
@@ -5,6 +6,7 @@ import { largestFilm, largestThinner } from '#core/system/stack';
 import type { SheetRow } from '#contracts/rows/sheet';
 import { useSettings } from '../../data/settings';
 import { useSheets } from '../../data/store';
+import { useLeaveGuard } from '../../parts/useLeaveGuard';
 import { shareWords } from '../../parts/words';
 
 /** A coat as it is edited; a film dragged in the section meanwhile is taken over. */
@@ -19,6 +21,7 @@ export function useCoatDraft(layer: Layer, revision: SheetRevision | undefined) 
     setDragged(layer.dftMicron);
     setDraft({ ...draft, dftMicron: layer.dftMicron });
   }
+  useLeaveGuard(!equal(draft, layer));
   const picked = sheets?.find((s) => s.current.id === draft.sheetRevisionId)?.current ?? revision;
   return { picked, setDraft, draft, sheets, units, profile, setProfile };
 }

@@ -84,7 +84,7 @@ function WhichBoat({ boats, log: { told, set } }: { boats: readonly YardBoat[]; 
           label="Boat"
           value={told.boatId ?? NEW}
           options={[...boats.map((b) => [b.boat.id, b.boat.name] as const), [NEW, 'A new boat']]}
-          onPick={(id) => set({ boatId: id === NEW ? null : id, surfaceId: null, sheetId: null })}
+          onPick={(id) => set({ boatId: id === NEW ? null : id, surfaceId: undefined, sheetId: undefined })}
         />
       )}
       {told.boatId === null && (
@@ -108,12 +108,7 @@ function WhichZone({ log: { told, set, view } }: { log: LogState }) {
           label="Zone"
           value={told.surfaceId ?? NEW}
           options={[...zones.map((z) => [z.id, z.name] as const), [NEW, 'A new zone']]}
-          onPick={(id) => {
-            const next = view?.statuses.find((s) => s.surfaceId === id)?.nextLayer;
-            // What the plan has next is most likely what went on.
-            const planned = next ? (view.sheetById.get(next.sheetRevisionId)?.sheetId ?? null) : null;
-            set({ surfaceId: id === NEW ? null : id, ...(planned ? { sheetId: planned } : {}) });
-          }}
+          onPick={(id) => set({ surfaceId: id === NEW ? null : id, sheetId: undefined })}
         />
       )}
       {told.surfaceId === null && (

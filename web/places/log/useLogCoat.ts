@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { entriesUntil } from '#core/coat/fold';
 import { againstStart, startProblem, type Against } from '#core/coat/start';
-import { zoneStatuses } from '#core/coat/zoneStatus';
+import { mayGoOn, zoneStatuses } from '#core/coat/zoneStatus';
 import { blockingWork } from '#core/coat/zoneState';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { YardBoat } from '#contracts/rows/yard';
@@ -15,12 +15,28 @@ import { changesOf, plannedLayer, type Told } from './logChanges';
 
 const HOUR_MS = 3_600_000;
 
-const fresh = (boats: readonly YardBoat[]) => (): Told => ({
+/** As it is typed: what was not picked yet follows from what was. */
+type Typed = Omit<Told, 'surfaceId' | 'sheetId'> & {
+  readonly surfaceId?: string | null;
+  readonly sheetId?: string | null;
+};
+
+/** What was not picked: the zone that may go on first, and the product that comes next on it. */
+function toldOf({ surfaceId, sheetId, ...typed }: Typed, view: BoatView | null): Told {
+  const coming = (view?.statuses ?? []).filter((s) => s.nextLayer !== null);
+  const first = coming.find(mayGoOn) ?? coming[0];
+  const zone = surfaceId === undefined ? (first?.surfaceId ?? view?.surfaces[0]?.id ?? null) : surfaceId;
+  const status = view?.statuses.find((s) => s.surfaceId === zone);
+  // Where nothing is planned, most likely another coat of the last one.
+  const revisionId = status?.nextLayer?.sheetRevisionId ?? status?.lastCoat?.sheetRevisionId ?? '';
+  const planned = view?.sheetById.get(revisionId)?.sheetId ?? null;
+  return { ...typed, surfaceId: zone, sheetId: sheetId === undefined ? planned : sheetId };
+}
+
+const fresh = (boats: readonly YardBoat[]) => (): Typed => ({
   boatId: boats.length > 0 ? (boats[0] as YardBoat).boat.id : null,
   boatName: '',
-  surfaceId: null,
   zoneKind: 'underwater',
-  sheetId: null,
   productName: '',
   productKind: 'antifouling',
   when: 'done',
@@ -52,11 +68,11 @@ function againstTold(view: BoatView | null, told: Told): Against[] {
 /** A coat as it is told on one page, what is still to be asked, and how it is written down. */
 export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow[]) {
   const navigate = useNavigate();
-  const [drafted, set, forget] = useDraft<Told>('log', fresh(boats));
+  const [drafted, set, forget] = useDraft<Typed>('log', fresh(boats));
   // A boat that is gone since leaves what was typed of the rest.
   const gone = drafted.boatId !== null && !boats.some((b) => b.boat.id === drafted.boatId);
-  const told = useMemo(() => (gone ? { ...drafted, boatId: null, surfaceId: null } : drafted), [gone, drafted]);
-  const { view } = useBoat(told.boatId ?? undefined);
+  const boatId = gone ? null : drafted.boatId;
+  const { view } = useBoat(boatId ?? undefined);
   const place = useQuery({
     queryKey: ['zonePlace', deviceZone()],
     queryFn: () => placeOfZone(deviceZone()),
@@ -65,7 +81,8 @@ export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow
   });
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
-  const own = told.boatId === null ? null : view;
+  const own = boatId === null ? null : view;
+  const told = useMemo(() => toldOf({ ...drafted, boatId }, own), [drafted, boatId, own]);
   const against = useMemo(() => againstTold(own, told), [own, told]);
   const revision = sheets.find((s) => s.id === told.sheetId)?.current ?? null;
 

@@ -182,6 +182,7 @@ function PotOfBatch({ mix, batch, unit }: { mix: Mix; batch: Batch; unit: Unit }
 /** What to heed of it: what it does, its stand, its pot life. */
 function Heed({ mix }: { mix: Mix }) {
   const { sheet, layer, pot, largestL, wish, set } = mix;
+  const { units } = useSettings();
   return (
     <ul className="sheet-rule mt-2">
       <li className="py-1.5">
@@ -208,7 +209,8 @@ function Heed({ mix }: { mix: Mix }) {
       )}
       {largestL !== null && mix.mixedL > largestL && (
         <li className="border-l-4 border-warning bg-base-200 px-3 py-1.5">
-          More than one painter puts on in the pot life: at most <Fig quantity="volume" value={largestL} /> at a time by{' '}
+          More than one painter puts on in the pot life: at most{' '}
+          <Fig quantity="volume" value={largestL} unit={pouringUnit('volume', units, mix.mixedL)} /> at a time by{' '}
           {layer.method}.{' '}
           <button
             type="button"

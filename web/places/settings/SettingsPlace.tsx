@@ -2,7 +2,7 @@ import { QUANTITIES, shownUnits, type QuantityName } from '#core/units/quantitie
 import { systemFor } from '#core/units/format';
 import { changeSettings, setQuantitySystem, useSettings } from '../../data/settings';
 import { Choice, SelectField, TextField } from '../../parts/Field';
-import { inDemo } from '../../data/base';
+import { useYard } from '../../data/store';
 import { BackupSection } from './BackupSection';
 
 const MIXABLE: readonly (readonly [QuantityName, string])[] = [
@@ -19,6 +19,7 @@ const MIXABLE: readonly (readonly [QuantityName, string])[] = [
 
 export function SettingsPlace() {
   const { units, theme, painter, keys, words } = useSettings();
+  const { data: yard } = useYard();
   return (
     <div className="mx-auto grid w-full max-w-5xl gap-x-12 gap-y-8 px-3 py-4 sm:px-5 md:grid-cols-2">
       <section className="flex flex-col gap-4" aria-labelledby="s-device">
@@ -49,6 +50,7 @@ export function SettingsPlace() {
           value={units.system}
           onPick={(system) => changeSettings({ units: { system } })}
         />
+        <MixedUnits />
         <Choice
           label="Words"
           options={[
@@ -68,11 +70,10 @@ export function SettingsPlace() {
           />
           Single keys lead to places (? shows them)
         </label>
-        <MixedUnits />
       </section>
       <div className="flex min-w-0 flex-col gap-8">
         <BackupSection />
-        {!inDemo && <DemoYard />}
+        {yard?.demo === false && <DemoYard />}
       </div>
     </div>
   );

@@ -7,12 +7,13 @@ import { v7 as uuid } from 'uuid';
 import type { LotState } from '#core/stores/lots';
 import type { Reserved, Parts, SharedShelf } from '#core/stores/share';
 import type { SheetBody } from '#core/model/sheet';
+import type { Unit } from '#core/units/quantities';
 import type { LotRow, Stores } from '#contracts/rows/stores';
 import type { SheetRow } from '#contracts/rows/sheet';
 import { now } from '../../data/now';
 import { dateWords } from '../../parts/words';
 import { useSheets, useStores } from '../../data/store';
-import { Fig } from '../../parts/Fig';
+import { Fig, useListUnit } from '../../parts/Fig';
 import { shelfOf } from '../film/planned';
 import { useSheetOf } from '../film/useLedger';
 import { LotForm } from './LotForm';
@@ -151,11 +152,12 @@ function Product({
   const reserved = shared.reserved.filter((r) => r.sheetId === sheet.id);
   const free = shared.freeL.get(sheet.id) ?? [];
   const boat = (id: string) => stores.boats.find((b) => b.boatId === id)?.name ?? 'a boat';
+  const unit = useListUnit([...lots.map((l) => l.sizeL), ...free]);
   const amounts = (litres: readonly number[]) =>
     body.parts.map((p, i) => (
       <span key={p.name} className="mr-3 whitespace-nowrap">
         {body.parts.length > 1 && `${p.name} `}
-        <Fig quantity="volume" value={litres[i] ?? 0} />
+        <Fig quantity="volume" value={litres[i] ?? 0} unit={unit} />
       </span>
     ));
   return (
@@ -185,6 +187,8 @@ function Tins({
   onEdit: (lot: LotState) => void;
   empty: LotState[];
 }) {
+  // One product's tins are told in one unit.
+  const unit = useListUnit(standing.map((l) => l.sizeL));
   return (
     <div className="min-w-0">
       <h2 className="mb-1 flex flex-wrap items-center gap-x-4">
@@ -204,7 +208,7 @@ function Tins({
         {standing
           .filter((l) => l.nowL > EMPTY_L)
           .map((lot) => (
-            <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
+            <OneTin key={lot.id} lot={lot} unit={unit} body={body} onEdit={onEdit} />
           ))}
       </ul>
       {empty.length > 0 && (
@@ -214,7 +218,7 @@ function Tins({
           </summary>
           <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
             {empty.map((lot) => (
-              <OneTin key={lot.id} lot={lot} body={body} onEdit={onEdit} />
+              <OneTin key={lot.id} lot={lot} unit={unit} body={body} onEdit={onEdit} />
             ))}
           </ul>
         </details>
@@ -256,7 +260,17 @@ function SpokenFor({
   );
 }
 
-function OneTin({ lot, body, onEdit }: { lot: LotState; body: SheetBody; onEdit: (lot: LotState) => void }) {
+function OneTin({
+  lot,
+  unit,
+  body,
+  onEdit,
+}: {
+  lot: LotState;
+  unit: Unit;
+  body: SheetBody;
+  onEdit: (lot: LotState) => void;
+}) {
   return (
     <li>
       <button
@@ -269,8 +283,8 @@ function OneTin({ lot, body, onEdit }: { lot: LotState; body: SheetBody; onEdit:
         <span className="narrow leading-tight">
           <span className="font-semibold">{lot.part}</span>
           <br />
-          <Fig quantity="volume" value={lot.nowL} /> <span className="quiet">of</span>{' '}
-          <Fig quantity="volume" value={lot.sizeL} />
+          <Fig quantity="volume" value={lot.nowL} unit={unit} /> <span className="quiet">of</span>{' '}
+          <Fig quantity="volume" value={lot.sizeL} unit={unit} />
           <br />
           <span className="quiet">
             {openWords(lot)}

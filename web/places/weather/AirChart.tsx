@@ -61,11 +61,6 @@ function chartOf(asked: {
   const shown = hours.filter((h) => h.at > at - DAY_MS && h.at < at + 8 * DAY_MS);
   const value = (c: number) => Number(fromCore('temperature', unit.id, c).toFixed(1));
   const rain = shown.filter((h) => (h.rainMm ?? 0) > 0).map((h) => [{ xAxis: h.at }, { xAxis: h.at + 3_600_000 }]);
-  // Filled as on Today, where paint may go on outdoors.
-  const fill = { color: colourOf('--color-success'), opacity: 0.28 };
-  const dry = drySpells({ hours: shown, from: shown[0]?.at ?? at, until: shown[shown.length - 1]?.at ?? at }).map(
-    (s) => [{ xAxis: s.from, itemStyle: fill }, { xAxis: s.until }],
-  );
   return {
     animation: false,
     textStyle: { fontFamily: 'Barlow Condensed', fontSize: 15, color: ink },
@@ -110,8 +105,9 @@ function chartOf(asked: {
           lineStyle: { color: ink, type: 'solid' },
           data: [{ xAxis: at }],
         },
-        markArea: { silent: true, itemStyle: { color: '#4d7ea8', opacity: 0.3 }, data: [...dry, ...rain] },
+        markArea: { silent: true, itemStyle: { color: '#4d7ea8', opacity: 0.3 }, data: rain },
       },
+      ...dryGap(shown, value),
       {
         name: 'dew point',
         type: 'line',
@@ -122,6 +118,28 @@ function chartOf(asked: {
       },
     ],
   };
+}
+
+/** As on Today the gap between air and dew point is filled where paint may go on outdoors: it stands on a line unseen. */
+function dryGap(shown: readonly SourcedHour[], value: (c: number) => number) {
+  const spells = drySpells({ hours: shown, from: shown[0]?.at ?? 0, until: shown[shown.length - 1]?.at ?? 0 });
+  const isDry = (t: number) => spells.some((s) => s.from <= t && t <= s.until);
+  const unseen = {
+    type: 'line',
+    stack: 'gap',
+    silent: true,
+    showSymbol: false,
+    lineStyle: { opacity: 0 },
+    tooltip: { show: false },
+  };
+  return [
+    { ...unseen, data: shown.map((h) => [h.at, value(dewPointC(h))]) },
+    {
+      ...unseen,
+      data: shown.map((h) => [h.at, isDry(h.at) ? value(h.airC) - value(dewPointC(h)) : null]),
+      areaStyle: { color: colourOf('--color-success'), opacity: 0.55 },
+    },
+  ];
 }
 
 /** What one hour of the chart says. */

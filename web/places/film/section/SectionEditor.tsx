@@ -15,7 +15,7 @@ export function SectionEditor(
   const { coats, selected, onPick, substrate, targetMicron, onFilm, onFilmDone, ...rows } = props;
   const [box, width] = useWidth<HTMLDivElement>(620);
   const narrow = width < NARROW;
-  const stack = narrow ? 108 : Math.min(300, Math.round(width * 0.38));
+  const stack = narrow ? 120 : Math.min(300, Math.round(width * 0.38));
   const rem = parseFloat(getComputedStyle(document.documentElement).fontSize);
   const pitch = pitchFor({
     narrow,
