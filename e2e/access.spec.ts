@@ -252,3 +252,29 @@ test('a slow line shows a skeleton at once, never a white page', async ({ page, 
   release();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Weather at');
 });
+
+test('on a phone the places lie beneath the page and are tabbed to after it; on a desk before', async ({
+  page,
+  demo,
+}) => {
+  await useSettings(page, {});
+  for (const [width, benchFirst] of [
+    [1280, true],
+    [390, false],
+  ] as const) {
+    await page.setViewportSize({ width, height: 844 });
+    await page.goto(`${demo.url}${boat}/today`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    const first = await page.evaluate(() => {
+      const bench = document.querySelector('nav[aria-label=Bench]')!;
+      const heading = document.querySelector('main h1')!;
+      return (bench.compareDocumentPosition(heading) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
+    });
+    expect(first).toBe(benchFirst);
+    // What is read in order is seen in order: of two blocks of the page the later one never lies above.
+    const tops = await page
+      .locator('main h1, main h2')
+      .evaluateAll((all) => all.map((h) => h.getBoundingClientRect().top));
+    if (width === 390) expect(tops).toEqual([...tops].sort((a, b) => a - b));
+  }
+});

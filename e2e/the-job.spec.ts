@@ -103,7 +103,9 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await expect(page.getByText('Say whether the ratio is by volume or by mass.').first()).toBeVisible();
   await page.getByText('By volume', { exact: true }).click();
   await page.getByRole('button', { name: 'Save sheet' }).click();
-  await page.getByRole('button', { name: 'Add a coat' }).click();
+  // It goes on where it was, with the new product; Back does not open the form again.
+  await expect(page.getByRole('heading', { name: /^Add a coat/ })).toBeVisible();
+  await expect(field(page, 'Product')).toContainText('Tin epoxy');
   await field(page, 'Coats').fill('3');
   await page.getByRole('button', { name: 'Add 3 coats' }).click();
   // 101.6 µm dry at 50 % solids is 203 µm wet [P: standard coating arithmetic].
@@ -243,13 +245,28 @@ test('a stand timer is an instant: it survives a reload and a restart, and shout
   await page.reload();
   await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText(/00:14:\d\d/);
   await expect(page.getByRole('alert')).toHaveCount(0);
+  // A second pot beside it, as another phone would log it.
+  const { entries } = (await (await fetch(`${empty.url}/api/boats/${IDS.boat}`)).json()) as {
+    entries: Record<string, unknown>[];
+  };
+  const { id: _id, recordedAt: _recorded, ...mixed } = entries.find((e) => e.kind === 'mixed')!;
+  const put = await fetch(`${empty.url}/api/entries/01910000-0000-7000-8000-0000000000f1`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', 'X-Jack-Plane': '1' },
+    body: JSON.stringify({ ...mixed, streamId: '01910000-0000-7000-8000-0000000000f2' }),
+  });
+  expect(put.status).toBe(200);
   await empty.stop();
   // Twenty minutes later by the server's clock.
   await empty.start({ JACKPLANE_NOW: new Date(Date.parse(NOW) + 20 * 60_000).toISOString() });
   await page.goto(`${empty.url}/`);
   await expect(page.getByRole('alert')).toContainText('has stood, may be used');
   await expect.poll(() => page.title()).toContain('Has stood');
-  await page.getByRole('button', { name: 'Silence' }).click();
+  // One line for both, with product and boat; it opens to each.
+  await expect(page.getByRole('alert')).toContainText(/Seeded epoxy .* Typed Boat/);
+  await page.getByRole('button', { name: /^2 ringing: show each/ }).click();
+  await expect(page.getByRole('alert').getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Silence all' }).click();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await page.reload();
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

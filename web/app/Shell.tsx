@@ -20,7 +20,8 @@ export function Shell() {
   useKeys(() => setKeysOpen((open) => !open));
   useAskBeforeLeaving();
   const busy = useNavigation().state === 'loading';
-  const slow = useAfter(SLOW_MS, busy);
+  // Once it has come it is shown at once: its heading takes the focus.
+  const slow = useAfter(SLOW_MS, busy) && busy;
   const { data: yard } = useYard();
   useEffect(() => {
     document.querySelector('meta[name=theme-color]')?.setAttribute('content', theme === 'shed' ? '#1a1d1f' : '#f6f3ec');
@@ -110,7 +111,7 @@ function Header({ demo, onKeys }: { demo: boolean; onKeys: () => void }) {
             key={to}
             to={to}
             className={({ isActive }) =>
-              `narrow link-row px-2 text-lg ${isActive ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`
+              `narrow link-row px-1.5 text-lg sm:px-2 ${isActive ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`
             }
           >
             {name}
@@ -146,6 +147,7 @@ const YARD_PLACES = [
   { to: '/sheets', name: 'Sheets' },
   { to: '/build-ups', name: 'Build-ups' },
   { to: '/stores', name: 'Stores' },
+  { to: '/sums', name: 'Sums' },
 ] as const;
 
 /** What this device prefers, in the header or, on a phone, behind its button. */

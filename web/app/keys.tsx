@@ -20,7 +20,7 @@ function newPath(pathname: string, boatId: string | undefined): string {
   if (pathname.startsWith('/build-ups')) return '/build-ups?new';
   if (!boatId) return pathname === '/' ? '/boats/new' : pathname;
   if (pathname.includes('/hull')) return `/boats/${boatId}/hull/new`;
-  if (pathname.includes('/film')) return '/sheets/new/quick';
+  if (pathname.includes('/film')) return `/sheets/new/quick?back=${encodeURIComponent(pathname)}`;
   return `/boats/${boatId}/coat/start`;
 }
 

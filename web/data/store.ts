@@ -155,6 +155,8 @@ export function useBoats(boatIds: readonly string[]): BoatView[] {
 interface Done {
   readonly label: string;
   readonly back: readonly Change[];
+  /** What was written: an entry is done again as it was, whatever has arrived of its boat. */
+  readonly forth: readonly Change[];
   /** Takes away the message that said so: it goes with its reason. */
   unsay?: () => void;
 }
@@ -184,7 +186,7 @@ export async function saveAll(
 ): Promise<Outcome> {
   const back: Change[] = [];
   const announce = () => {
-    if (!options.quiet) announceDone({ label, back });
+    if (!options.quiet) announceDone({ label, back, forth: changes });
   };
   if (options.inline) {
     for (const change of changes) {
@@ -260,6 +262,16 @@ export function redo(): void {
   ]);
 }
 
+/** What logs an entry again that was withdrawn: under an id of its own, since a withdrawal stands. */
+function loggedAgain(change: Change, forth: readonly Change[]): Change | null {
+  if (change.kind !== 'entry' || change.entry.kind !== 'withdrawn') return null;
+  const { supersedes } = change.entry;
+  const was = forth.find((c) => c.kind === 'entry' && c.entry.id === supersedes);
+  return was?.kind === 'entry' && was.entry.supersedes === null
+    ? { ...was, entry: { ...was.entry, id: uuid() } }
+    : null;
+}
+
 /** Send what reverses the last thing of one stack, or a given one; what reverses that comes onto the other. */
 function takeBack(
   from: Done[],
@@ -277,7 +289,8 @@ function takeBack(
   const back: Change[] = [];
   const sent = found.back.map((change) => {
     const { inverse, sent } = write(change, `${verb}: ${found.label}`, true);
-    if (inverse) back.unshift(inverse);
+    const again = loggedAgain(change, found.forth) ?? inverse;
+    if (again) back.unshift(again);
     return sent;
   });
   // With no answer for a while, what will happen is said; what happened, when it has.
@@ -289,7 +302,7 @@ function takeBack(
     clearTimeout(waiting);
     const refused = outcomes.find((o) => !o.ok);
     if (!refused) {
-      if (back.length > 0) to.push({ label: found.label, back });
+      if (back.length > 0) to.push({ label: found.label, back, forth: found.back });
       toast(`${past}: ${found.label}`);
     } else if (refused.failure.code === 'stale')
       toast(`${not}: "${found.label}" was changed again since. Change it by hand.`);

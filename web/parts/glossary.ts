@@ -31,7 +31,10 @@ export const GLOSSARY = {
     'Let it stand',
     'Some mixes are left alone for some minutes before use, so that their parts begin to react. Sheets call it induction or sweat-in time.',
   ],
-  spread: ['Spread', 'How far the surface is above the dew point. Below 3 °C it may be damp without looking so.'],
+  spread: [
+    'Spread',
+    'How far the surface is above the dew point. Below 3 °C, or 5.4 °F, it may be damp without looking so.',
+  ],
   takenIn: [
     'Taken in',
     'Copied from what ships with the program into this yard, to be changed as you like. One undo takes all of it back.',

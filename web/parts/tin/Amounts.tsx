@@ -8,13 +8,36 @@ import { attempt } from '../attempt';
 import { Choice, FormProblem, QuantityField } from '../Field';
 import { Fig } from '../Fig';
 
+/** What was measured, as it is typed: null while nothing is. */
+export interface AmountTyped {
+  readonly by: Measured['by'] | null;
+  readonly of: Measured['of'] | null;
+  readonly amount: number | null;
+}
+export type AmountState = readonly [typed: AmountTyped, set: (change: Partial<AmountTyped>) => void];
+
+/** Kept for as long as the page is. */
+export function useAmount(): AmountState {
+  const [typed, setTyped] = useState<AmountTyped>({ by: null, of: null, amount: null });
+  return [typed, (change) => setTyped((before) => ({ ...before, ...change }))];
+}
+
 /** So much of either part or of the mix, typed; the others in large figures. */
-export function Amounts({ parts, basis }: { parts: readonly RatioPart[]; basis: 'volume' | 'mass' }) {
+export function Amounts({
+  parts,
+  basis,
+  state: [typed, set],
+}: {
+  parts: readonly RatioPart[];
+  basis: 'volume' | 'mass';
+  state: AmountState;
+}) {
   const weighs = basis === 'mass' || parts.every((p) => p.densityKgPerL);
   const pours = attempt(() => partShares({ parts, basis })).value != null;
-  const [by, setBy] = useState<Measured['by']>(pours ? 'volume' : 'mass');
-  const [of, setOf] = useState<Measured['of']>(parts.length > 1 ? 0 : 'mix');
-  const [amount, setAmount] = useState<number | null>(null);
+  const by = typed.by ?? (pours ? 'volume' : 'mass');
+  const known = typed.of !== null && (typed.of === 'mix' || typed.of < parts.length);
+  const of = known ? typed.of : parts.length > 1 ? 0 : 'mix';
+  const { amount } = typed;
   const measured = by === 'mass' && !weighs ? 'volume' : by === 'volume' && !pours ? 'mass' : by;
   const { value, problem } = attempt(() =>
     amount === null || Number.isNaN(amount)
@@ -28,14 +51,14 @@ export function Amounts({ parts, basis }: { parts: readonly RatioPart[]; basis: 
           label={`How much ${of === 'mix' ? (parts.length > 1 ? 'of the mix' : 'paint') : (parts[of]?.name.toLowerCase() ?? '')}`}
           quantity={measured === 'mass' ? 'mass' : 'volume'}
           value={amount}
-          onValue={setAmount}
+          onValue={(v) => set({ amount: v })}
         />
         {parts.length > 1 && (
           <Choice
             label="That is"
             options={[...parts.map((p, i) => [String(i), p.name] as const), ['mix', 'the mix'] as const]}
             value={String(of)}
-            onPick={(picked) => setOf(picked === 'mix' ? 'mix' : Number(picked))}
+            onPick={(picked) => set({ of: picked === 'mix' ? 'mix' : Number(picked) })}
           />
         )}
       </div>
@@ -47,7 +70,7 @@ export function Amounts({ parts, basis }: { parts: readonly RatioPart[]; basis: 
             ['mass', 'on the scale'],
           ]}
           value={measured}
-          onPick={setBy}
+          onPick={(picked) => set({ by: picked })}
         />
       )}
       <FormProblem message={problem} />

@@ -5,6 +5,7 @@ import { useNow } from '../../data/now';
 import { deviceZone } from '../../data/device';
 import { attempt } from '../attempt';
 import { FormProblem, QuantityField } from '../Field';
+import { useFigure } from '../Fig';
 import { SHEET_KIND_WORDS, spanWords, timeWords } from '../words';
 
 const HOUR_MS = 3_600_000;
@@ -35,14 +36,20 @@ export interface AtC {
   readonly atC: number;
 }
 
+export const atTempC = (tempC: number | null, setTempC: AtC['setTempC']): AtC => ({
+  tempC,
+  setTempC,
+  atC: tempC === null || Number.isNaN(tempC) ? USUAL_C : tempC,
+});
+
 export function useTempC(): AtC {
-  const [tempC, setTempC] = useState<number | null>(null);
-  return { tempC, setTempC, atC: tempC === null || Number.isNaN(tempC) ? USUAL_C : tempC };
+  return atTempC(...useState<number | null>(null));
 }
 
 /** A sheet's clocks at one temperature, as spans, and as times for a coat that is finished now. */
 export function Times({ sheet, temp }: { sheet: SheetBody; temp: AtC }) {
   const at = useNow(60_000);
+  const figure = useFigure();
   const { value: times, problem } = attempt(() => timesAt({ sheet, tempC: temp.atC }));
   const overcoats = times?.some((t) => t.what === 'shortest') ?? false;
   const zone = deviceZone();
@@ -53,7 +60,9 @@ export function Times({ sheet, temp }: { sheet: SheetBody; temp: AtC }) {
         quantity="temperature"
         value={temp.tempC}
         onValue={temp.setTempC}
-        hint={temp.tempC === null ? 'Left empty: 20 °C, as most sheets have it' : undefined}
+        hint={
+          temp.tempC === null ? `Left empty: ${figure('temperature', USUAL_C, 0)}, as most sheets have it` : undefined
+        }
       />
       <FormProblem message={problem} />
       {times && times.length > 0 && (

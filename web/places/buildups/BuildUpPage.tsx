@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { USUAL_CHOICES } from '#core/system/schools';
@@ -10,6 +9,7 @@ import { save, useNamed, useSheets } from '../../data/store';
 import { FormProblem } from '../../parts/Field';
 import { SUBSTRATE_WORDS } from '../../parts/choiceWords';
 import { AddLayer } from '../film/AddLayer';
+import { backToAdding, usePanel, type AddPanel } from '../film/usePanel';
 import { CoatsAndFilm } from '../film/CoatsAndFilm';
 import { EditLayer } from '../film/lazyEditLayer';
 import { FindingsPanel } from '../film/FindingsPanel';
@@ -30,9 +30,10 @@ export function BuildUpPage() {
   return <Editor key={row.id} row={row} boatIds={[...new Set((uses[row.id] ?? []).map((u) => u.boatId))]} />;
 }
 
-type Panel = { kind: 'who' } | { kind: 'add'; at: number } | { kind: 'coat'; id: string };
+type RestPanel = { kind: 'who' } | { kind: 'coat'; id: string };
+type Panel = RestPanel | AddPanel;
 
-const WHO: Panel = { kind: 'who' };
+const WHO: RestPanel = { kind: 'who' };
 
 interface PartProps {
   row: NamedBuildUpRow;
@@ -43,7 +44,7 @@ interface PartProps {
 
 function Editor({ row, boatIds }: { row: NamedBuildUpRow; boatIds: readonly string[] }) {
   const editor = useNamedEditor(row, boatIds);
-  const [panel, setPanel] = useState<Panel>(WHO);
+  const [panel, setPanel] = usePanel<RestPanel>(WHO);
   const parts = { row, editor, panel, onPanel: setPanel };
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 pb-24 pt-4 sm:px-5">
@@ -156,7 +157,7 @@ function Side({ row, editor, panel, onPanel }: PartProps) {
         choices={{ ...USUAL_CHOICES, bond: now.bond }}
         exposure={now.exposure}
         beneath={revisionById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
-        back={`/build-ups/${row.id}`}
+        back={backToAdding(`/build-ups/${row.id}`, panel.at)}
         onAdd={(added) => {
           editor.add(added, panel.at);
           close();

@@ -234,7 +234,7 @@ function WhyClocks({
         <p>
           Between the sheet’s columns the logarithm of the time is linear in 1/T (published: Arrhenius).{' '}
           {window?.estimated &&
-            'A single figure is taken to halve or double with every 10 °C (common practice): an estimate.'}
+            'A single figure is taken to halve or double with every 10 °C, 18 °F (common practice): an estimate.'}
         </p>
         {window?.handTest && (
           <p>The thumb test of {timeWords(window.handTest.at, at, boat.timeZone)} overrides the table.</p>

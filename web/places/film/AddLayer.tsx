@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { PaintMethod } from '#core/model/paintMethod';
 import type { Layer } from '#core/model/layer';
@@ -38,7 +38,9 @@ export function AddLayer({
     choices,
     exposure,
   );
-  const [sheetId, setSheetId] = useState<string | null>(null);
+  // One that was just made for it is taken first.
+  const made = useSearchParams()[0].get('sheet');
+  const [sheetId, setSheetId] = useState<string | null>(made);
   const [count, setCount] = useState('1');
   const [method, setMethod] = useState<PaintMethod>(choices.method);
   const sheet =

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import type { RecordKind } from '#core/system/stack';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
@@ -14,7 +14,8 @@ import { RecordDialog } from './RecordDialog';
 import { SectionEditor } from './section/SectionEditor';
 import { FilmTarget } from './FilmTarget';
 import { useZoneFilm } from './useZoneFilm';
-import { LEDGER, ZoneSide, type Panel } from './ZoneSide';
+import { usePanel } from './usePanel';
+import { LEDGER, ZoneSide, type RestPanel } from './ZoneSide';
 
 /** A zone's build-up as a cross-section to scale: its editor, what the rules say of it, and what it takes. */
 export function FilmPlace() {
@@ -37,26 +38,11 @@ export function FilmPlace() {
   return <ZoneFilm key={surface.id} view={view} surface={surface} />;
 }
 
-/** What the side shows. Where a coat is being added stands in the address: it is there again after a sheet was made for it. */
-function usePanel(): [Panel, (panel: Panel) => void] {
-  const [search, setSearch] = useSearchParams();
-  const at = search.get('add');
-  const [other, setOther] = useState<Panel>(LEDGER);
-  const panel: Panel = at === null ? other : { kind: 'add', at: Number(at) || 0 };
-  const setPanel = (next: Panel) => {
-    setOther(next);
-    const wanted = next.kind === 'add' ? String(next.at) : null;
-    if (wanted !== at)
-      setSearch((s) => (wanted === null ? s.delete('add') : s.set('add', wanted), s), { replace: true });
-  };
-  return [panel, setPanel];
-}
-
 /** From this width on the panel stands beside the section. */
 const BESIDE_PX = 1024;
 
 function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfaces'][number] }) {
-  const [panel, setPanel] = usePanel();
+  const [panel, setPanel] = usePanel<RestPanel>(LEDGER);
   const [recording, setRecording] = useState<RecordKind | null>(null);
   const film = useZoneFilm(view, surface);
   const side = useRef<HTMLDivElement>(null);

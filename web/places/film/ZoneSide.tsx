@@ -10,16 +10,14 @@ import { FindingsPanel } from './FindingsPanel';
 import { FromNamed } from './FromNamed';
 import { JobLinks } from './JobLinks';
 import { LedgerPanel } from './LedgerPanel';
+import { backToAdding, type AddPanel } from './usePanel';
 import type { ZoneFilm } from './useZoneFilm';
 
-/** What the right-hand side shows. */
-export type Panel =
-  | { kind: 'ledger'; rule: string | null }
-  | { kind: 'add'; at: number }
-  | { kind: 'coat'; id: string }
-  | { kind: 'named' };
+/** What the right-hand side shows besides a coat that is being added. */
+export type RestPanel = { kind: 'ledger'; rule: string | null } | { kind: 'coat'; id: string } | { kind: 'named' };
+export type Panel = RestPanel | AddPanel;
 
-export const LEDGER: Panel = { kind: 'ledger', rule: null };
+export const LEDGER: RestPanel = { kind: 'ledger', rule: null };
 
 interface SideProps {
   view: BoatView;
@@ -52,7 +50,7 @@ export function ZoneSide(props: SideProps) {
           choices={film.job.choices}
           exposure={surface.exposure}
           beneath={view.sheetById.get(layers[panel.at - 1]?.sheetRevisionId ?? '')?.body.kind ?? null}
-          back={`${path}?add=${panel.at}`}
+          back={backToAdding(path, panel.at)}
           onAdd={(added) => {
             film.add(added, panel.at);
             close();

@@ -2,32 +2,35 @@ import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { SheetBody } from '#core/model/sheet';
 import { useYard } from '../../data/store';
-import { Amounts } from '../../parts/tin/Amounts';
-import { Times, useTempC } from '../../parts/tin/Times';
+import { Amounts, useAmount, type AmountState } from '../../parts/tin/Amounts';
+import { Times, useTempC, type AtC } from '../../parts/tin/Times';
+import { useWide } from '../../parts/useWide';
 import { timeRows } from './timeRows';
 
 const TimeCurve = lazy(async () => ({ default: (await import('./TimeCurve')).TimeCurve }));
 
 /** A sheet answers by itself: how much of the other part, how long the pot lasts, when the next coat may go on. */
 export function AtTheTin({ sheet }: { sheet: SheetBody }) {
+  const amount = useAmount();
+  const temp = useTempC();
   return (
     <section aria-labelledby="tin" className="py-3">
       <h2 id="tin" className="ruled pb-1">
         At the tin
       </h2>
-      <TinAnswers sheet={sheet} />
+      <TinAnswers sheet={sheet} amount={amount} temp={temp} />
     </section>
   );
 }
 
 /** The same without a heading, for a page that has its own. */
-export function TinAnswers({ sheet }: { sheet: SheetBody }) {
-  const temp = useTempC();
+export function TinAnswers({ sheet, amount, temp }: { sheet: SheetBody; amount: AmountState; temp: AtC }) {
+  const wide = useWide();
   return (
     <div className="grid gap-x-12 gap-y-4 pt-2 lg:grid-cols-2">
       <div className="flex min-w-0 flex-col gap-3">
-        <Amounts parts={sheet.parts} basis={sheet.ratioBasis} />
-        <MixFor sheet={sheet} />
+        <Amounts parts={sheet.parts} basis={sheet.ratioBasis} state={amount} />
+        {wide && <MixFor sheet={sheet} />}
       </div>
       <div className="min-w-0">
         <Times sheet={sheet} temp={temp} />
@@ -35,6 +38,7 @@ export function TinAnswers({ sheet }: { sheet: SheetBody }) {
           <TimeCurve rows={timeRows(sheet)} minCureC={sheet.minCureC} atC={temp.atC} />
         </Suspense>
       </div>
+      {!wide && <MixFor sheet={sheet} />}
     </div>
   );
 }

@@ -194,7 +194,7 @@ function FilmAndSolids({ f }: { f: ReturnType<typeof useSheetForm> }) {
   );
 }
 
-/** A sheet as it is typed, what stands against it, and how it is saved. */
+/** A sheet as it is typed, what stands against it, and how it is saved. `backTo` may name the new sheet as `:id`. */
 function useSheetForm({ initial, id, version, backTo }: Parameters<typeof SheetForm>[0]) {
   const navigate = useNavigate();
   const form = useContractForm<SheetValues>(schema, initial);
@@ -240,7 +240,7 @@ function useSheetForm({ initial, id, version, backTo }: Parameters<typeof SheetF
       { inline: true },
     );
     setSending(false);
-    if (outcome.ok) void navigate(backTo ?? `/sheets/${id}`, { replace: true });
+    if (outcome.ok) void navigate(backTo?.replace(':id', id) ?? `/sheets/${id}`, { replace: true });
     else {
       setFailure(outcome.failure);
       // What is typed stays; saving once more makes it the next revision after theirs.

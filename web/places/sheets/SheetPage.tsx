@@ -2,6 +2,7 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { limitsInForce } from '#core/air/conditions';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
 import { sheetProblems, TABLE_NAMES, type TableName } from '#core/sheet/problems';
 import type { SheetBody, SheetRevision } from '#core/model/sheet';
@@ -243,6 +244,11 @@ function PacksAndRevisions({
   );
 }
 
+/** What is held to where a sheet is silent. */
+const USUAL_SPREAD_C = limitsInForce({
+  limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
+}).spreadMinC.at;
+
 function Limits({ body }: { body: SheetBody }) {
   const { units } = useSettings();
   const range = (low: number | null, high: number | null) => {
@@ -262,7 +268,9 @@ function Limits({ body }: { body: SheetBody }) {
       <Line label="Humidity, at most">{limits.rhMax === null ? '85 % (usual)' : shareWords(limits.rhMax)}</Line>
       <Line label="Spread, at least">
         {limits.spreadMinC === null ? (
-          <span>3 °C (usual)</span>
+          <span>
+            <Fig quantity="temperatureDifference" value={USUAL_SPREAD_C} digits={0} /> (usual)
+          </span>
         ) : (
           <Fig quantity="temperatureDifference" value={limits.spreadMinC} />
         )}

@@ -63,7 +63,7 @@ export function TimesFields({ quick }: { quick: boolean }) {
       <p className="mb-2 text-sm quiet">
         Hours, or with a unit: 90 min, 2 d, 1 month.{' '}
         {quick
-          ? 'Other temperatures are estimated: twice as quick for every 10 °C.'
+          ? 'Other temperatures are estimated: twice as quick for every 10 °C, 18 °F.'
           : 'An empty cell is not on the sheet.'}
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Time grid">

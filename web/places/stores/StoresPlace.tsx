@@ -119,7 +119,7 @@ function EmptyShelf({ sheets }: { sheets: SheetRow[] }) {
       {sheets.length === 0 && (
         <p className="mt-2">
           A tin needs its data sheet first:{' '}
-          <Link to="/sheets/new/quick" className="underline underline-offset-4">
+          <Link to="/sheets/new/quick?back=/stores" className="underline underline-offset-4">
             quick, from the tin
           </Link>
           .
