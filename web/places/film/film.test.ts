@@ -28,8 +28,15 @@ const sheetById = new Map<string, SheetRevision>([
   ['Barrier', { id: 'Barrier', sheetId: 's', revision: 1, body: sheet, createdAt: 0 }],
 ]);
 
-const DENSE = pitchFor({ narrow: false, room: 400, rem: 16, rows: ['Primer'], strips: ['on steel'] });
-const ROOMY = pitchFor({ narrow: true, room: 150, rem: 16, rows: ['Primer'], strips: ['on steel'] });
+const DENSE = pitchFor({
+  narrow: false,
+  rowRoom: 400,
+  stripRoom: 300,
+  rem: 16,
+  rows: ['Primer'],
+  strips: ['on steel'],
+});
+const ROOMY = pitchFor({ narrow: true, rowRoom: 150, stripRoom: 90, rem: 16, rows: ['Primer'], strips: ['on steel'] });
 
 describe('the section to scale', () => {
   it('fits what must be seen, and stacks films from the substrate up', () => {

@@ -11,13 +11,27 @@ import { partsOf } from './ratio';
 import { useLinked } from './useLinked';
 
 /** A figure of a sum, kept in the address under its key. */
-function Figure({ of, label, quantity, hint }: { of: string; label: string; quantity: QuantityName; hint?: string }) {
+function Figure({
+  of,
+  label,
+  quantity,
+  hint,
+  small = false,
+}: {
+  of: string;
+  label: string;
+  quantity: QuantityName;
+  hint?: string;
+  /** So little that it is typed with its unit. */
+  small?: boolean;
+}) {
   const { figure, put } = useLinked();
   return (
     <QuantityField
       label={label}
       quantity={quantity}
       hint={hint}
+      inputMode={small ? 'text' : undefined}
       value={figure(of)}
       onValue={(v) => put({ [of]: v === null || Number.isNaN(v) ? null : v })}
     />
@@ -188,7 +202,8 @@ export function Pump() {
             of={`pump${i + 1}`}
             label={`${p.name}, a stroke`}
             quantity="volume"
-            {...(i === 0 ? { hint: 'Weigh or measure ten, take a tenth' } : {})}
+            small
+            {...(i === 0 ? { hint: '30 ml: measure ten, take a tenth' } : {})}
           />
         ))}
       </div>

@@ -6,6 +6,8 @@ import { pitchFor } from './layout';
 import { Stack } from './Stack';
 
 const NARROW = 560;
+/** From here on a strip tells the spreading rate too: Tailwind's `2xl`. */
+const WIDEST_PX = 1536;
 
 /** The section and its coats beside it: the editor of a build-up. */
 export function SectionEditor(
@@ -20,7 +22,8 @@ export function SectionEditor(
   const pitch = pitchFor({
     narrow,
     // Beside the texts stand a handle, a colour and figures.
-    room: width - stack - (narrow ? 132 : 150) * (rem / 16),
+    rowRoom: width - stack - (narrow ? 132 : 150) * (rem / 16),
+    stripRoom: width - stack - (narrow ? 176 : innerWidth >= WIDEST_PX ? 390 : 280) * (rem / 16),
     rem,
     rows: coats.map((c) => `${c.name} ${c.layer.colour}`),
     strips: coats.map((c, i) => onto(c, coats[i - 1]?.name ?? rows.ground)),

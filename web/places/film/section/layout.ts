@@ -11,28 +11,29 @@ const ROOMY = { row: [46, 56], strip: [44, 46] } as const;
 const DENSE = { row: [38, 50], strip: [24, 42] } as const;
 
 /** Room that a letter takes in a row and in a strip, px, where a rem is 16. */
-const LETTER = { row: 8, strip: 7.2 };
+const LETTER = { row: 7.6, strip: 6.6 };
 
 /**
  * Heights that hold the texts whole: two lines where one of them does not fit into one.
- * @param options.room px that the texts have
+ * @param options.rowRoom px that the texts of rows have; `stripRoom` those of the strips
  * @param options.rem px of the text's own size
  */
 export function pitchFor(options: {
   narrow: boolean;
-  room: number;
+  rowRoom: number;
+  stripRoom: number;
   rem: number;
   rows: readonly string[];
   strips: readonly string[];
 }): Pitch {
-  const { narrow, room, rem, rows, strips } = options;
+  const { narrow, rowRoom, stripRoom, rem, rows, strips } = options;
   const size = rem / 16;
-  const long = (texts: readonly string[], letter: number) =>
+  const long = (texts: readonly string[], letter: number, room: number) =>
     texts.some((t) => t.length * letter * size > room) ? 1 : 0;
   const of = narrow ? ROOMY : DENSE;
   return {
-    row: of.row[long(rows, LETTER.row)] * size,
-    strip: of.strip[long(strips, LETTER.strip)] * size,
+    row: of.row[long(rows, LETTER.row, rowRoom)] * size,
+    strip: of.strip[long(strips, LETTER.strip, stripRoom)] * size,
   };
 }
 
