@@ -15,5 +15,9 @@ export default defineConfig({
     // Every browser of these years fetches ahead by itself.
     modulePreload: { polyfill: false },
   },
-  server: { host: '127.0.0.1', port: 4621, proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4620}` } },
+  server: {
+    host: '127.0.0.1',
+    port: 4621,
+    proxy: { '^/(demo/)?api/': `http://127.0.0.1:${process.env.API_PORT ?? 4620}` },
+  },
 });

@@ -160,6 +160,7 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
 
   // Today names what is next, and it all survives a reload.
   await page.getByRole('link', { name: /^Today/ }).click();
+  await expect(page).toHaveURL(/today$/);
   await page.reload();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Underwater hull');
   expect(faults).toEqual([]);

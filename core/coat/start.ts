@@ -167,6 +167,8 @@ export function againstStart(options: {
 }
 
 const SHORTEST_REASON = 3;
+/** What is said where only the reason is missing. */
+export const REASON_WANTED = 'Something stands against it. Write why you start all the same.';
 
 /**
  * What keeps a start from being logged, in a sentence that says what to do; null where nothing does.
@@ -207,8 +209,7 @@ export function startProblem(options: {
       return 'The litres cannot be read. Type them again or leave them empty.';
   }
   if (wish.grit.trim() !== '' && gritOf(wish.grit) === null) return 'Type the grit as a number, for example 180.';
-  if (against.length > 0 && wish.reason.trim().length < SHORTEST_REASON)
-    return 'Something stands against it. Write why you start all the same.';
+  if (against.length > 0 && wish.reason.trim().length < SHORTEST_REASON) return REASON_WANTED;
   return null;
 }
 

@@ -5,6 +5,7 @@ import { notNegative, positive, shareAboveZero, shareBelowOne } from '../guard';
  * `dftMicron` (µm): 1000 · solids / DFT. [P: standard coating arithmetic: 1 L spread 1 µm thick covers 1000 m²]
  * @param options.solids volume solids, share above 0 to 1
  * @throws RangeError on impossible input
+ * @example spreadingRateM2PerL({ solids: 0.5, dftMicron: 100 }) // → 5
  */
 export function spreadingRateM2PerL({ solids, dftMicron }: { solids: number; dftMicron: number }): number {
   return (1000 * shareAboveZero(solids, 'Volume solids')) / positive(dftMicron, 'Dry film');

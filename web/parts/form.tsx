@@ -13,6 +13,7 @@ import {
 import { parsePlain } from '#core/units/parse';
 import type { QuantityName } from '#core/units/quantities';
 import { OPTIONS, sentence } from '#contracts/schemas/messages';
+import { badFields, goTo } from './goToBad';
 import { useLeaveGuard } from './useLeaveGuard';
 import { Choice, QuantityField, SelectField, TextField } from './Field';
 
@@ -51,7 +52,7 @@ export function FormErrors() {
     if (submitCount === 0 || isSubmitting) return;
     // Fields say what is wrong with them as they are drawn anew.
     const drawn = setTimeout(() => {
-      const found = [...(place.current?.closest('form')?.querySelectorAll('[aria-invalid=true]') ?? [])];
+      const found = badFields(place.current?.closest('form'));
       setBad(found.map((field) => ({ id: field.id, label: nameOf(field) })));
       goTo(found[0]);
     });
@@ -79,12 +80,6 @@ export function FormErrors() {
       )}
     </div>
   );
-}
-
-function goTo(field: Element | null | undefined): void {
-  if (!(field instanceof HTMLElement)) return;
-  field.scrollIntoView({ block: 'center' });
-  field.focus({ preventScroll: true });
 }
 
 function useError(name: string): string | undefined {

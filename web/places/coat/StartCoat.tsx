@@ -77,7 +77,7 @@ function StartOne(props: StartProps) {
       <section className="flex min-w-0 flex-col gap-3" aria-label="Conditions">
         <Said view={view} start={start} />
         <Reason start={start} />
-        <FormProblem message={start.problem} />
+        <FormProblem message={start.reasonWanted ? null : start.problem} />
         <Go start={start} boatId={view.boat.id} />
       </section>
     </div>
@@ -324,6 +324,7 @@ function Reason({ start }: { start: Start }) {
           label="Start all the same, because"
           value={wish.reason}
           onChange={(e) => set({ reason: e.target.value })}
+          error={start.reasonWanted ? (start.problem ?? undefined) : undefined}
           hint="Stands in the record."
         />
       </div>

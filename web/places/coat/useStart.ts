@@ -17,6 +17,7 @@ import { entriesUntil, zoneReadings, type MixedBatch } from '#core/coat/fold';
 import {
   againstStart,
   gritOf,
+  REASON_WANTED,
   startConditions,
   startEntries,
   startProblem,
@@ -44,6 +45,7 @@ import { logEntry, type BoatView, type EntryDraft } from '../../data/store';
 import type { Stint } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
 import { openStopsOf } from '../film/planned';
+import { useGoToBad } from '../../parts/goToBad';
 import { againstWords } from './againstWords';
 
 export interface StartProps {
@@ -88,6 +90,8 @@ export interface Start {
   readonly offered: readonly MixedBatch[];
   readonly batches: readonly MixedBatch[];
   readonly problem: string | null;
+  /** That it is the reason which is wanted. */
+  readonly reasonWanted: boolean;
   /** Log it, unless something keeps it from that. */
   readonly go: () => void;
 }
@@ -107,7 +111,10 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
     grit: '',
     reason: '',
   }));
-  const [problem, setProblem] = useState<string | null>(null);
+  // A new one with each try, though it may say the same.
+  const [refused, setRefused] = useState<{ readonly message: string } | null>(null);
+  useGoToBad(refused);
+  const problem = refused?.message ?? null;
   const first = chosen[0] as ZoneStatus;
   const sheet = first.nextSheet as SheetBody;
   const layer = first.nextLayer as Layer;
@@ -126,7 +133,7 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
       against,
     }) as EntryDraft[];
     const kept = startProblem({ wish, now: now(), against }) ?? refusalOf(view, entries[0] as EntryDraft);
-    setProblem(kept);
+    setRefused(kept === null ? null : { message: kept });
     if (kept !== null) return;
     forget();
     const labels = { ...LABELS, started: `Coat started on ${zones.map((z) => z.name).join(', ')}` };
@@ -160,6 +167,7 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
     offered,
     batches,
     problem,
+    reasonWanted: problem === REASON_WANTED,
     go,
   };
 }

@@ -13,7 +13,7 @@ import { SHEET_KIND_WORDS } from '../../parts/words';
 import { nextName, windowLine } from '../../parts/zoneWords';
 import { againstWords } from '../coat/againstWords';
 import { plannedLayer } from './logChanges';
-import { useLogCoat } from './useLogCoat';
+import { useLogCoat, type LogProblem } from './useLogCoat';
 
 /** What a select says of something that is not in its list yet. */
 const NEW = 'new';
@@ -61,7 +61,7 @@ function LogOne({ boats, sheets }: { boats: readonly YardBoat[]; sheets: readonl
       {told.when === 'done' && <Times log={log} />}
       <Against log={log} />
       <Untold log={log} />
-      <FormProblem message={log.problem} />
+      <FormProblem message={log.problem && !log.problem.field ? log.problem.message : null} />
       <div className="flex flex-wrap items-center gap-3">
         <button type="submit" className="btn btn-primary grow text-xl sm:grow-0 sm:px-10" disabled={log.sending}>
           {told.when === 'done' ? 'Log this coat' : 'To its start'}
@@ -76,7 +76,11 @@ function LogOne({ boats, sheets }: { boats: readonly YardBoat[]; sheets: readonl
   );
 }
 
-function WhichBoat({ boats, log: { told, set } }: { boats: readonly YardBoat[]; log: LogState }) {
+/** What is wrong with one field. */
+const at = (problem: LogProblem | null, field: LogProblem['field']) =>
+  problem?.field === field ? problem?.message : undefined;
+
+function WhichBoat({ boats, log: { told, set, problem } }: { boats: readonly YardBoat[]; log: LogState }) {
   return (
     <>
       {boats.length > 0 && (
@@ -93,6 +97,7 @@ function WhichBoat({ boats, log: { told, set } }: { boats: readonly YardBoat[]; 
           value={told.boatName}
           onChange={(e) => set({ boatName: e.target.value })}
           hint="Its name is enough for now."
+          error={at(problem, 'boatName')}
         />
       )}
     </>
@@ -123,7 +128,7 @@ function WhichZone({ log: { told, set, view } }: { log: LogState }) {
   );
 }
 
-function WhichProduct({ sheets, log: { told, set, view } }: { sheets: readonly SheetRow[]; log: LogState }) {
+function WhichProduct({ sheets, log: { told, set, view, problem } }: { sheets: readonly SheetRow[]; log: LogState }) {
   const status = view?.statuses.find((s) => s.surfaceId === told.surfaceId);
   const planned = plannedLayer(view, told);
   return (
@@ -150,6 +155,7 @@ function WhichProduct({ sheets, log: { told, set, view } }: { sheets: readonly S
             value={told.productName}
             onChange={(e) => set({ productName: e.target.value })}
             hint="As it stands on the tin."
+            error={at(problem, 'productName')}
           />
           <SelectField
             label="Kind of product"
@@ -185,7 +191,7 @@ function Times({ log: { told, set, view } }: { log: LogState }) {
   );
 }
 
-function Against({ log: { told, set, view, against } }: { log: LogState }) {
+function Against({ log: { told, set, view, against, problem } }: { log: LogState }) {
   const { units } = useSettings();
   if (against.length === 0 || !view) return null;
   const words = against.map((a) =>
@@ -199,6 +205,7 @@ function Against({ log: { told, set, view, against } }: { log: LogState }) {
         value={told.reason}
         onChange={(e) => set({ reason: e.target.value })}
         hint="Stands in the record."
+        error={at(problem, 'reason')}
       />
     </div>
   );

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { entriesUntil } from '#core/coat/fold';
-import { againstStart, startProblem, type Against } from '#core/coat/start';
+import { againstStart, REASON_WANTED, startProblem, type Against } from '#core/coat/start';
 import { mayGoOn, zoneStatuses } from '#core/coat/zoneStatus';
 import { blockingWork } from '#core/coat/zoneState';
 import type { SheetRow } from '#contracts/rows/sheet';
@@ -11,6 +11,7 @@ import { deviceZone, placeOfZone } from '../../data/device';
 import { useDraft } from '../../data/drafts';
 import { now } from '../../data/now';
 import { saveAll, useBoat, type BoatView } from '../../data/store';
+import { useGoToBad } from '../../parts/goToBad';
 import { changesOf, plannedLayer, type Told } from './logChanges';
 
 const HOUR_MS = 3_600_000;
@@ -79,7 +80,8 @@ export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow
     staleTime: Infinity,
     retry: 2,
   });
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<LogProblem | null>(null);
+  useGoToBad(problem);
   const [sending, setSending] = useState(false);
   const own = boatId === null ? null : view;
   const told = useMemo(() => toldOf({ ...drafted, boatId }, own), [drafted, boatId, own]);
@@ -97,7 +99,7 @@ export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow
     const outcome = await saveAll(written.first, 'Begun', { inline: true, quiet: true });
     const logged = outcome.ok ? await saveAll(written.coat, 'Coat logged', { inline: true }) : outcome;
     setSending(false);
-    if (!logged.ok) return setProblem(logged.failure.message);
+    if (!logged.ok) return setProblem({ message: logged.failure.message });
     forget();
     const base = `/boats/${written.boatId}/coat`;
     return void navigate(told.when === 'now' ? `${base}/start?on=${written.surfaceId}` : `${base}/${written.coatId}`, {
@@ -107,13 +109,21 @@ export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow
   return { told, set, view: own, waiting: told.boatId !== null && !own, against, revision, problem, sending, go };
 }
 
-function problemOf(told: Told, view: BoatView | null, against: readonly Against[]): string | null {
-  if (told.boatId === null && told.boatName.trim() === '') return 'Type what the boat is called.';
-  if (told.boatId !== null && !view) return 'The boat has not arrived yet. Wait a moment and try again.';
-  if (told.sheetId === null && told.productName.trim() === '') return 'Type what the product is called.';
+/** What keeps a coat from being logged, and at which field. */
+export interface LogProblem {
+  readonly message: string;
+  readonly field?: 'boatName' | 'productName' | 'reason';
+}
+
+function problemOf(told: Told, view: BoatView | null, against: readonly Against[]): LogProblem | null {
+  if (told.boatId === null && told.boatName.trim() === '')
+    return { field: 'boatName', message: 'Type what the boat is called.' };
+  if (told.boatId !== null && !view) return { message: 'The boat has not arrived yet. Wait a moment and try again.' };
+  if (told.sheetId === null && told.productName.trim() === '')
+    return { field: 'productName', message: 'Type what the product is called.' };
   if (told.when === 'now') return null;
   const { startedAt, finishedAt, reason } = told;
-  return startProblem({
+  const message = startProblem({
     wish: {
       when: 'earlier',
       startedAt,
@@ -125,4 +135,6 @@ function problemOf(told: Told, view: BoatView | null, against: readonly Against[
     now: now(),
     against,
   });
+  if (message === null) return null;
+  return message === REASON_WANTED ? { field: 'reason', message } : { message };
 }
