@@ -63,7 +63,7 @@ export function TimeCurve({
     <figure className={lines.length === 0 ? 'hidden' : ''}>
       <div
         ref={box}
-        className="h-64 w-full"
+        className="h-64 w-full overflow-hidden"
         role="img"
         aria-label={`Times over temperature: ${lines.map((l) => l.row.name).join(', ')}`}
       />

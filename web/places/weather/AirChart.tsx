@@ -35,7 +35,7 @@ export function AirChart({ hours, at, zone }: { hours: readonly SourcedHour[]; a
     <figure>
       <div
         ref={box}
-        className="h-72 w-full"
+        className="h-72 w-full overflow-hidden"
         role="img"
         aria-label="Air temperature and dew point, from yesterday to the end of the forecast"
       />
