@@ -1,3 +1,4 @@
+import { NO_LIMITS } from '../model/sheet';
 import { checkConditions } from './conditions';
 import { weatherAt, type WeatherHour } from './weather';
 
@@ -8,7 +9,6 @@ export interface Spell {
 }
 
 const STEP_MS = 1_800_000;
-const NO_LIMITS = { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null };
 
 /**
  * Spells in which the usual limits let paint go on outdoors, by half hours: the surface taken as the air, no sheet's own

@@ -31,7 +31,10 @@ export function wetFilmMicron({
   );
 }
 
-/** Dry film, µm, that a wet film dries to; the inverse of `wetFilmMicron`. [P: standard coating arithmetic] */
+/**
+ * Dry film, µm, that a wet film dries to; the inverse of `wetFilmMicron`. [P: standard coating arithmetic]
+ * @example dryFilmMicron({ wetMicron: 200, solids: 0.5 }) // → 100
+ */
 export function dryFilmMicron({
   wetMicron,
   solids,

@@ -13,6 +13,16 @@ export interface ConditionLimits {
   readonly spreadMinC: number | null;
 }
 
+/** Of a sheet that gives none: what is usual holds. */
+export const NO_LIMITS: ConditionLimits = {
+  airMinC: null,
+  airMaxC: null,
+  surfaceMinC: null,
+  surfaceMaxC: null,
+  rhMax: null,
+  spreadMinC: null,
+};
+
 export const SHEET_KINDS = [
   'sealer',
   'primer',

@@ -1,6 +1,6 @@
 import { asWritten } from '../csv';
 import type { TimeTable } from '../model/timeTable';
-import type { SheetBody } from '../model/sheet';
+import { NO_LIMITS, type SheetBody } from '../model/sheet';
 
 /** What a file of sheets says it is, so that another tool's file is known at once. */
 export const SHEETS_FORMAT = 'jack-plane/sheets';
@@ -30,7 +30,7 @@ export const EMPTY_SHEET = {
   immersion: null,
   fullCure: null,
   overcoat: [],
-  limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
+  limits: NO_LIMITS,
   minCureC: null,
   packs: [],
   colours: [],

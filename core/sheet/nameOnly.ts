@@ -1,4 +1,4 @@
-import type { SheetBody, SheetKind } from '../model/sheet';
+import { NO_LIMITS, type SheetBody, type SheetKind } from '../model/sheet';
 
 /** What a coat of a kind usually is, dry, µm. [M] */
 const USUAL_DFT_MICRON: Partial<Record<SheetKind, number>> = { barrier: 100, antifouling: 50, topcoat: 40, primer: 60 };
@@ -34,7 +34,7 @@ export function nameOnlySheet(options: {
     immersion: null,
     fullCure: null,
     overcoat: [],
-    limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
+    limits: NO_LIMITS,
     minCureC: null,
     packs: [],
     colours: [colour],

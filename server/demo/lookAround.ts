@@ -6,9 +6,6 @@ import { beginHistory, openYard, type Yard } from '../keep/yard';
 import { Summaries } from '../summaries';
 import { seedDemo } from './seed';
 
-/** Under which path the demo yard is looked around in, beside one's own. */
-export const DEMO_PATH = '/demo';
-
 /**
  * The demo yard beside a yard of one's own, to look around in: in memory, made when it is first asked for, gone with the
  * server. Nothing that is done in it touches what lies in the data folder.

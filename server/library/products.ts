@@ -1,5 +1,5 @@
 import type { TimeTable } from '#core/model/timeTable';
-import type { OvercoatTimes, SheetBody, SheetDetails } from '#core/model/sheet';
+import { NO_LIMITS, type OvercoatTimes, type SheetBody, type SheetDetails } from '#core/model/sheet';
 
 /** Made-up data sheets of made-up makers. Their figures are invented; follow the maker's sheet of your own paint. */
 
@@ -232,7 +232,7 @@ export const bilge: SheetBody = {
   immersion: null,
   fullCure: null,
   overcoat: [overcoat('any', [{ tempC: 20, hours: 12 }], [{ tempC: 20, hours: 72 }])],
-  limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
+  limits: NO_LIMITS,
   minCureC: null,
   packs: [{ name: '2.5 L tin', sizeL: 2.5, priceMinor: 6800 }],
   colours: [{ name: 'white', hex: '#f1efe9' }],

@@ -11,6 +11,7 @@ import type { Yard } from '#contracts/rows/yard';
 import { call, Refused } from './api';
 import { useAreaMethods } from './changes/areas';
 import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Before, type Change } from './changes';
+import { loggedAgain } from './changes/entry';
 import { now, syncClock, useNow } from './now';
 import { outbox, useOutbox, type Outcome } from './outbox';
 import { settings } from './settings';
@@ -262,14 +263,12 @@ export function redo(): void {
   ]);
 }
 
-/** What logs an entry again that was withdrawn: under an id of its own, since a withdrawal stands. */
-function loggedAgain(change: Change, forth: readonly Change[]): Change | null {
+/** What logs an entry again that is withdrawn; it may not have arrived with its boat yet. */
+function againOf(change: Change, forth: readonly Change[]): Change | null {
   if (change.kind !== 'entry' || change.entry.kind !== 'withdrawn') return null;
   const { supersedes } = change.entry;
-  const was = forth.find((c) => c.kind === 'entry' && c.entry.id === supersedes);
-  return was?.kind === 'entry' && was.entry.supersedes === null
-    ? { ...was, entry: { ...was.entry, id: uuid() } }
-    : null;
+  const was = forth.flatMap((c) => (c.kind === 'entry' && c.entry.id === supersedes ? [c.entry] : []))[0];
+  return loggedAgain(was, uuid());
 }
 
 /** Send what reverses the last thing of one stack, or a given one; what reverses that comes onto the other. */
@@ -289,7 +288,7 @@ function takeBack(
   const back: Change[] = [];
   const sent = found.back.map((change) => {
     const { inverse, sent } = write(change, `${verb}: ${found.label}`, true);
-    const again = loggedAgain(change, found.forth) ?? inverse;
+    const again = againOf(change, found.forth) ?? inverse;
     if (again) back.unshift(again);
     return sent;
   });

@@ -1,6 +1,5 @@
 import { v7 as uuid } from 'uuid';
 import { usPacks } from '#core/sheet/market';
-import { applyNamed } from '#core/system/system';
 import type { Layer } from '#core/model/layer';
 import type { SheetBody } from '#core/model/sheet';
 import type { BuildUpRow, SurfaceRow } from '#contracts/rows/boat';
@@ -79,14 +78,6 @@ function usualOf(options: {
         ...missing.map((row): Change => ({ kind: 'named', row })),
       ];
     },
-    fresh: (row) => [
-      ...(applyNamed({
-        named: row.layers,
-        current: [],
-        isOn: () => false,
-        sheetOf: (id) => id,
-        newId: uuid,
-      }) ?? []),
-    ],
+    fresh: (row) => row.layers.map((l) => ({ ...l, id: uuid() })),
   };
 }

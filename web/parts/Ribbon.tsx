@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon';
 import { useId } from 'react';
 import { dewPointC } from '#core/air/dewPoint';
-import { drySpells } from '#core/air/dryHours';
+import type { Spell } from '#core/air/dryHours';
 import type { SourcedHour } from '#core/air/weather';
 import type { Clock } from '#core/coat/clocks';
 import { useWidth } from './useWidth';
@@ -11,6 +11,8 @@ const HOUR_MS = 3_600_000;
 
 interface RibbonProps {
   hours: readonly SourcedHour[];
+  /** In which the usual limits let paint go on outdoors. */
+  spells: readonly Spell[];
   from: number;
   until: number;
   clocks: readonly Clock[];
@@ -76,7 +78,7 @@ type RibbonData = ReturnType<typeof ribbonOf>;
 
 /** Where the hours, their air and the clocks stand on a ribbon of this width, px. */
 function ribbonOf(
-  { hours, from, until, clocks, timeZone }: RibbonProps,
+  { spells, from, until, clocks, timeZone }: RibbonProps,
   inside: readonly SourcedHour[],
   width: number,
 ) {
@@ -87,7 +89,6 @@ function ribbonOf(
   const high = Math.max(...airs) + 1;
   const y = (c: number) => TOP + HEIGHT - ((c - low) / (high - low)) * HEIGHT;
   const line = (values: number[]) => inside.map((h, i) => `${x(h.at).toFixed(1)} ${y(values[i] as number).toFixed(1)}`);
-  const spells = drySpells({ hours, from, until });
   const marks = Array.from({ length: 60 }, (_, i) =>
     DateTime.fromMillis(from, { zone: timeZone }).startOf('hour').plus({ hours: i }),
   ).filter((t) => t.hour % 6 === 0 && t.toMillis() > from && t.toMillis() < until);

@@ -1,3 +1,4 @@
+import { v7 as uuid } from 'uuid';
 import type { HullMaterial, Substrate, ZoneKind } from '#core/model/surface';
 import { USUAL_EXPOSURE } from '#core/hull/zones';
 import type { Boat, SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
@@ -44,3 +45,12 @@ export function newZone(
     deleted: false,
   };
 }
+
+/** The same as a row to be written; its area is worked out where it lands. */
+export const newSurface = (...zone: Parameters<typeof newZone>): SurfaceRow => ({
+  ...newZone(...zone),
+  id: uuid(),
+  areaM2: 0,
+  areaShare: 0,
+  grossM2: 0,
+});

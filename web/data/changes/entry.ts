@@ -42,8 +42,8 @@ export const entry: ChangeKind<EntryChange> = {
   },
 };
 
-/** A withdrawal stands: what it took back is logged again. Of one that was a correction nothing simple is left to log. */
-function loggedAgain(withdrawn: LogEntry | undefined, id: string): EntryChange | null {
+/** A withdrawal stands: what it took back is logged again under an id of its own. Of one that was a correction nothing simple is left to log. */
+export function loggedAgain(withdrawn: NewEntry | LogEntry | undefined, id: string): EntryChange | null {
   if (!withdrawn || withdrawn.supersedes !== null) return null;
-  return { kind: 'entry', entry: { ...without(withdrawn, 'recordedAt'), id } as NewEntry };
+  return { kind: 'entry', entry: { ...without(withdrawn as LogEntry, 'recordedAt'), id } as NewEntry };
 }

@@ -5,13 +5,14 @@ import { sheetThinnerOfMixed } from '#core/sheet/thinner';
 import { figure, type UnitChoice } from '#core/units/format';
 import type { QuantityName } from '#core/units/quantities';
 import { useView } from '../../app/BoatShell';
-import { settings, useSettings } from '../../data/settings';
+import { useSettings } from '../../data/settings';
 import type { BoatView } from '../../data/store';
 import { stintFor, stintsOf } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { Term } from '../../parts/Term';
+import { NoPainter } from '../../parts/NoPainter';
 import { TimeField } from '../../parts/TimeField';
 import { Verdict } from '../../parts/Verdict';
 import { ZoneChecks } from '../../parts/ZoneChecks';
@@ -356,11 +357,7 @@ function Go({ start, boatId }: { start: Start; boatId: string }) {
       <Link to={`/boats/${boatId}/mix?on=${start.chosen.map((z) => z.surfaceId).join(',')}`} className="btn">
         Mix first
       </Link>
-      {settings().painter === '' && (
-        <Link to="/settings" className="link-row text-sm underline underline-offset-4">
-          No painter’s name on this device
-        </Link>
-      )}
+      <NoPainter />
     </div>
   );
 }

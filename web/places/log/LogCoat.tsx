@@ -1,13 +1,13 @@
-import { Link } from 'react-router';
 import { SHEET_KINDS } from '#core/model/sheet';
 import { ZONE_KINDS } from '#core/model/surface';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { YardBoat } from '#contracts/rows/yard';
 import { deviceZone } from '../../data/device';
-import { settings, useSettings } from '../../data/settings';
+import { useSettings } from '../../data/settings';
 import { useSheets, useYard } from '../../data/store';
 import { Choice, FormProblem, SelectField, TextField } from '../../parts/Field';
 import { ZONE_WORDS } from '../../parts/choiceWords';
+import { NoPainter } from '../../parts/NoPainter';
 import { TimeField } from '../../parts/TimeField';
 import { SHEET_KIND_WORDS } from '../../parts/words';
 import { nextName, windowLine } from '../../parts/zoneWords';
@@ -66,11 +66,7 @@ function LogOne({ boats, sheets }: { boats: readonly YardBoat[]; sheets: readonl
         <button type="submit" className="btn btn-primary grow text-xl sm:grow-0 sm:px-10" disabled={log.sending}>
           {told.when === 'done' ? 'Log this coat' : 'To its start'}
         </button>
-        {settings().painter === '' && (
-          <Link to="/settings" className="link-row text-sm underline underline-offset-4">
-            No painter’s name on this device
-          </Link>
-        )}
+        <NoPainter />
       </div>
     </form>
   );

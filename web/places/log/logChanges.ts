@@ -13,7 +13,7 @@ import type { ZonePlace } from '../../data/device';
 import { now } from '../../data/now';
 import { signed, type BoatView, type EntryDraft } from '../../data/store';
 import { emptyBuildUp } from '../../data/usual';
-import { newZone, nextSort } from '../../parts/newZone';
+import { newSurface, nextSort } from '../../parts/newZone';
 import { usualColour } from '../sheets/values';
 
 /** A coat as it is told on one page; null and '' where something new is named instead of picked. */
@@ -75,13 +75,7 @@ export function changesOf(options: {
   const { told, view, timeZone, place, revision, against } = options;
   const boat = view?.boat ?? namedBoat(told.boatName.trim(), timeZone, place);
   const known = view?.surfaces.find((s) => s.id === told.surfaceId);
-  const zone: SurfaceRow = known ?? {
-    ...newZone(boat, told.zoneKind, nextSort(view?.surfaces ?? [])),
-    id: uuid(),
-    areaM2: 0,
-    areaShare: 0,
-    grossM2: 0,
-  };
+  const zone = known ?? newSurface(boat, told.zoneKind, nextSort(view?.surfaces ?? []));
   const sheet = revision ?? newRevision(told);
   const build = view?.buildUps.find((b) => b.surfaceId === zone.id) ?? emptyBuildUp(zone);
   const status = view?.statuses.find((s) => s.surfaceId === zone.id);

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { entriesUntil } from '#core/coat/fold';
@@ -7,7 +6,8 @@ import { mayGoOn, zoneStatuses } from '#core/coat/zoneStatus';
 import { blockingWork } from '#core/coat/zoneState';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { YardBoat } from '#contracts/rows/yard';
-import { deviceZone, placeOfZone } from '../../data/device';
+import { deviceZone } from '../../data/device';
+import { useZonePlace } from '../../data/useZonePlace';
 import { useDraft } from '../../data/drafts';
 import { now } from '../../data/now';
 import { saveAll, useBoat, type BoatView } from '../../data/store';
@@ -74,12 +74,7 @@ export function useLogCoat(boats: readonly YardBoat[], sheets: readonly SheetRow
   const gone = drafted.boatId !== null && !boats.some((b) => b.boat.id === drafted.boatId);
   const boatId = gone ? null : drafted.boatId;
   const { view } = useBoat(boatId ?? undefined);
-  const place = useQuery({
-    queryKey: ['zonePlace', deviceZone()],
-    queryFn: () => placeOfZone(deviceZone()),
-    staleTime: Infinity,
-    retry: 2,
-  });
+  const place = useZonePlace(deviceZone());
   const [problem, setProblem] = useState<LogProblem | null>(null);
   useGoToBad(problem);
   const [sending, setSending] = useState(false);

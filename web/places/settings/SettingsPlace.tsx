@@ -3,6 +3,7 @@ import { systemFor } from '#core/units/format';
 import { changeSettings, setQuantitySystem, useSettings } from '../../data/settings';
 import { Choice, SelectField, TextField } from '../../parts/Field';
 import { useYard } from '../../data/store';
+import { ToDemo } from '../../parts/ToDemo';
 import { BackupSection } from './BackupSection';
 
 const MIXABLE: readonly (readonly [QuantityName, string])[] = [
@@ -118,9 +119,7 @@ function DemoYard() {
         Demo yard
       </h2>
       <p className="py-2">Made-up boats in the middle of their coats. Nothing done there touches this yard.</p>
-      <a href="/demo/" className="btn">
-        Look around the demo yard
-      </a>
+      <ToDemo />
     </section>
   );
 }

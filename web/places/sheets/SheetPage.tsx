@@ -244,11 +244,6 @@ function PacksAndRevisions({
   );
 }
 
-/** What is held to where a sheet is silent. */
-const USUAL_SPREAD_C = limitsInForce({
-  limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
-}).spreadMinC.at;
-
 function Limits({ body }: { body: SheetBody }) {
   const { units } = useSettings();
   const range = (low: number | null, high: number | null) => {
@@ -261,15 +256,19 @@ function Limits({ body }: { body: SheetBody }) {
         : `to ${show(high as number)}`;
   };
   const { limits } = body;
+  const inForce = limitsInForce({ limits });
   return (
     <>
       <Line label="Air">{range(limits.airMinC, limits.airMaxC)}</Line>
       <Line label="Surface">{range(limits.surfaceMinC, limits.surfaceMaxC)}</Line>
-      <Line label="Humidity, at most">{limits.rhMax === null ? '85 % (usual)' : shareWords(limits.rhMax)}</Line>
+      <Line label="Humidity, at most">
+        {shareWords(inForce.rhMax.at)}
+        {inForce.rhMax.usual && ' (usual)'}
+      </Line>
       <Line label="Spread, at least">
         {limits.spreadMinC === null ? (
           <span>
-            <Fig quantity="temperatureDifference" value={USUAL_SPREAD_C} digits={0} /> (usual)
+            <Fig quantity="temperatureDifference" value={inForce.spreadMinC.at} digits={0} /> (usual)
           </span>
         ) : (
           <Fig quantity="temperatureDifference" value={limits.spreadMinC} />

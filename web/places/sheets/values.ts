@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import type { TableName } from '#core/sheet/problems';
-import type { Pack, SheetBody } from '#core/model/sheet';
+import { NO_LIMITS, type Pack, type SheetBody } from '#core/model/sheet';
 import { fromGrid, GRID_ROWS, toGrid, type Grid } from './grid';
 
 /** A pack as it is typed: prices in money, litres of each part as one text. */
@@ -67,7 +67,7 @@ export function blankSheet(quick: boolean): SheetValues {
       dftMaxMicron: null,
       thinner: null,
       inductionMin: null,
-      limits: { airMinC: null, airMaxC: null, surfaceMinC: null, surfaceMaxC: null, rhMax: null, spreadMinC: null },
+      limits: NO_LIMITS,
       minCureC: null,
       packs: [],
       colours: [usualColour('barrier')],

@@ -1,8 +1,10 @@
+import { limitsInForce } from '#core/air/conditions';
 import { dewPointC } from '#core/air/dewPoint';
-import { litresNeeded, spreadingRateM2PerL, wetFilmMicron } from '#core/film/spreading';
+import { dryFilmMicron, litresNeeded, spreadingRateM2PerL, wetFilmMicron } from '#core/film/spreading';
 import { concentrateL } from '#core/mix/concentrate';
 import { fillHeightsMm } from '#core/mix/fillHeights';
 import { strokes } from '#core/mix/strokes';
+import { NO_LIMITS } from '#core/model/sheet';
 import type { QuantityName } from '#core/units/quantities';
 import { attempt } from '../../parts/attempt';
 import { FormProblem, QuantityField, TextField } from '../../parts/Field';
@@ -68,7 +70,7 @@ export function Coverage() {
       return { areaM2: litres * (1 - loss) * spreadingRateM2PerL({ solids, dftMicron }), dftMicron, litres };
     // 1 L over 1 m² is 1000 µm wet.
     if (litres !== null && areaM2 !== null && areaM2 > 0)
-      return { areaM2, litres, dftMicron: (litres * (1 - loss) * 1000 * solids) / areaM2 };
+      return { areaM2, litres, dftMicron: dryFilmMicron({ wetMicron: (litres * (1 - loss) * 1000) / areaM2, solids }) };
     return null;
   });
   return (
@@ -139,8 +141,8 @@ export function Dew() {
   );
 }
 
-/** [P: ISO 8502-4; CP] */
-const LEAST_SPREAD_C = 3;
+/** What is usual, of no sheet's own. */
+const LEAST_SPREAD_C = limitsInForce({ limits: NO_LIMITS }).spreadMinC.at;
 
 /** How high each part fills a straight or tapered pot. */
 export function Marks() {

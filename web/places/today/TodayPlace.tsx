@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { mayGoOn, windowOpen, type ZoneStatus } from '#core/coat/zoneStatus';
 import { useView } from '../../app/BoatShell';
@@ -126,10 +126,12 @@ function AirAhead({
   name: (surfaceId: string) => string;
   simulated: boolean;
 }) {
+  const spells = useMemo(() => drySpells({ hours: view.hours, from: at, until: at + RIBBON_MS }), [view.hours, at]);
   return (
     <div className="mt-3">
       <Ribbon
         hours={view.hours}
+        spells={spells}
         from={at}
         until={at + RIBBON_MS}
         clocks={clocks}
@@ -141,7 +143,7 @@ function AirAhead({
         name={name}
         from={at}
         until={at + RIBBON_MS}
-        spells={drySpells({ hours: view.hours, from: at, until: at + RIBBON_MS })}
+        spells={spells}
         timeZone={boat.timeZone}
       />
       {simulated && (

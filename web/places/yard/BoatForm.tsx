@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { DateTime } from 'luxon';
 import { useEffect, useMemo, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
@@ -9,7 +8,8 @@ import { atHull } from '../../app/atHull';
 import { useView } from '../../app/BoatShell';
 import { fetchAreaMethods } from '../../data/changes/areas';
 import type { Change } from '../../data/changes';
-import { deviceZone, placeOfZone, type ZonePlace } from '../../data/device';
+import { deviceZone, type ZonePlace } from '../../data/device';
+import { useZonePlace } from '../../data/useZonePlace';
 import { now } from '../../data/now';
 import { save, useStores, useYard } from '../../data/store';
 import { useUsual } from '../../data/usual';
@@ -24,10 +24,6 @@ import { FirstZones, NO_OFFER, zoneChanges } from './FirstZones';
 import { typedOf, useBoatForm, type BoatIds, type Values } from './useBoatForm';
 
 const civilDay = (timeZone: string) => DateTime.fromMillis(now(), { zone: timeZone }).toISODate() as string;
-
-function useZonePlace(zone: string) {
-  return useQuery({ queryKey: ['zonePlace', zone], queryFn: () => placeOfZone(zone), staleTime: Infinity, retry: 2 });
-}
 
 export function NewBoat() {
   // The yard's answer sets the clock that "today" is read from.

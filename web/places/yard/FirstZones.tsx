@@ -1,7 +1,6 @@
-import { v7 as uuid } from 'uuid';
 import { zoneArea } from '#core/hull/zoneArea';
 import type { ZoneKind } from '#core/model/surface';
-import type { Boat, SurfaceRow } from '#contracts/rows/boat';
+import type { Boat } from '#contracts/rows/boat';
 import type { NamedBuildUpRow } from '#contracts/rows/system';
 import type { Change } from '../../data/changes';
 import { emptyBuildUp, type Usual } from '../../data/usual';
@@ -9,7 +8,7 @@ import { attempt } from '../../parts/attempt';
 import { ZONE_WORDS } from '../../parts/choiceWords';
 import { SelectField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
-import { newZone } from '../../parts/newZone';
+import { newSurface, newZone } from '../../parts/newZone';
 import { useSpoken } from '../../parts/spoken';
 import { shareWords } from '../../parts/words';
 
@@ -49,8 +48,7 @@ function chosen(
 export function zoneChanges(options: { usual: Usual | null; boat: Boat; offer: Offer; buying: boolean }): Change[] {
   const { usual, boat, offer, buying } = options;
   const zones = FIRST_ZONES.filter((kind) => offer[kind].on).map((kind, i) => {
-    const row: SurfaceRow = { ...newZone(boat, kind, i + 1), id: uuid(), areaM2: 0, areaShare: 0, grossM2: 0 };
-    return { row, named: chosen(usual, boat, kind, offer, buying) };
+    return { row: newSurface(boat, kind, i + 1), named: chosen(usual, boat, kind, offer, buying) };
   });
   const named = [...new Set(zones.flatMap((z) => z.named ?? []))];
   return [

@@ -5,6 +5,7 @@ import { mayGoOn } from '#core/coat/zoneStatus';
 import { boatProfile } from '#core/hull/profile';
 import { useNow } from '../../data/now';
 import { useYard } from '../../data/store';
+import { ToDemo } from '../../parts/ToDemo';
 import { BoatDrawing } from '../../parts/BoatDrawing';
 import { Fig } from '../../parts/Fig';
 import { StateSwatch } from '../../parts/patterns';
@@ -83,9 +84,7 @@ function EmptyYard() {
         and plan from there; or look around first, at made-up boats in the middle of their coats. Nothing done there
         touches this yard.
       </p>
-      <a href="/demo/" className="btn mt-2">
-        Look around the demo yard
-      </a>
+      <ToDemo className="mt-2" />
     </section>
   );
 }
