@@ -5,7 +5,8 @@ import {
   boatProfile,
   hourlyFromDays,
   hoursAtTemperature,
-  largestBatchL,
+  batchLimitL,
+  fillHeightsMm,
   layerQuantities,
   litresNeeded,
   mergeIssues,
@@ -13,7 +14,6 @@ import {
   outlineAreaM2,
   overcoatWindow,
   packsToBuy,
-  potMarks,
   spreadingRateM2PerL,
   startAdvice,
   surfaceSeries,
@@ -330,18 +330,24 @@ describe('film, packs and pots', () => {
   });
   it('a pot filled part by part stands as high as all of it poured at once', () => {
     fc.assert(
-      fc.property(fc.array(num(0, 5), { minLength: 1, maxLength: 4 }), num(0.05, 0.6), (litres, diameterM) => {
-        const marks = potMarks({ pours: litres.map((l, i) => ({ name: String(i), litres: l })), diameterM });
-        const whole = potMarks({ pours: [{ name: 'all', litres: litres.reduce((a, b) => a + b, 0) }], diameterM });
-        expect(marks[marks.length - 1]?.heightM).toBeCloseTo(whole[0]?.heightM as number, 9);
-      }),
+      fc.property(
+        fc.array(num(0, 0.5), { minLength: 1, maxLength: 4 }),
+        num(100, 600),
+        num(100, 600),
+        (litres, bottomMm, topMm) => {
+          const pot = { bottomMm, topMm, depthMm: 1000 };
+          const marks = fillHeightsMm({ pot, volumesL: litres });
+          const whole = fillHeightsMm({ pot, volumesL: [litres.reduce((a, b) => a + b, 0)] });
+          expect(marks[marks.length - 1]).toBeCloseTo(whole[0] as number, 6);
+        },
+      ),
     );
   });
   it('a longer pot life or another painter never makes the largest batch smaller', () => {
     fc.assert(
-      fc.property(num(0.2, 8), num(0, 4), num(0, 30), (potLife, more, inductionMin) => {
+      fc.property(num(0.2, 8), num(0, 4), num(0, 30), (potLife, more, standMin) => {
         const of = (potLifeH: number, painters: number) =>
-          largestBatchL({ potLifeH, inductionMin, rateM2PerH: 10, painters, litresPerM2: 0.2 });
+          batchLimitL({ potLifeH, inductionH: standMin / 60, rateM2PerH: 10, painters, litresPerM2: 0.2 });
         expect(of(potLife + more, 1)).toBeGreaterThanOrEqual(of(potLife, 1));
         expect(of(potLife, 2)).toBeCloseTo(2 * of(potLife, 1), 9);
       }),

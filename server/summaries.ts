@@ -13,7 +13,8 @@ import type { BoatRows } from './db/boatCache';
 import { bundleOf } from './db/boats';
 import { boats } from './db/schema';
 import type { Store } from './db/store';
-import { boatCall, storesOf, type BoatCall } from './db/stores';
+import type { LedgerFacts } from '#contracts/rows/stores';
+import { boatCall, ledgerBatches, lotsOf, storesOf, type BoatCall } from './db/stores';
 
 const HOUR_MS = 3_600_000;
 /** Starts are looked at in quarter hours, so a summary holds for no longer. */
@@ -91,6 +92,16 @@ export class Summaries {
       calls.push(call);
     }
     return storesOf(this.store.db, calls, this.clock.now());
+  }
+
+  /** Tins and batches of one product, for its ratio ledger. */
+  async ledgerFacts(sheetId: string): Promise<LedgerFacts> {
+    const boatRows = await this.all();
+    return {
+      sheetId,
+      lots: await lotsOf(this.store.db, sheetId),
+      batches: boatRows.flatMap((rows) => ledgerBatches(rows, sheetId)).sort((a, b) => a.at - b.at),
+    };
   }
 
   private async all(): Promise<BoatRows[]> {

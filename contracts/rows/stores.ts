@@ -1,5 +1,7 @@
 import { USUAL_CONSUMABLES } from '#core/stores/consumables';
 import type { ConsumableRule } from '#core/stores/consumables';
+import { USUAL_KIT, type Kit } from '#core/model/kit';
+import type { LedgerPour } from '#core/stores/productLedger';
 import type { Lot, Pour } from '#core/stores/lots';
 import type { CoatNeed } from '#core/stores/needs';
 
@@ -19,6 +21,8 @@ export interface YardRules {
   workToMin: number;
   /** ISO 4217, of all prices. */
   currency: string;
+  /** Pots, pumps, syringes and the scale. */
+  kit: Kit;
   version: number;
 }
 
@@ -50,5 +54,22 @@ export const USUAL_RULES: YardRules = {
   workFromMin: 8 * 60,
   workToMin: 18 * 60,
   currency: 'EUR',
+  kit: USUAL_KIT,
   version: 0,
 };
+
+/** A batch as the ratio ledger of its product tells it: on which boat, and in which coats it is. */
+export interface LedgerBatchRow extends LedgerPour {
+  boatId: string;
+  boatName: string;
+  coats: { coatId: string; zones: string[] }[];
+  /** By the ratio it was to have, where that is another than the sheet's own. */
+  use: string | null;
+}
+
+/** The tins and batches of one product, all boats together. */
+export interface LedgerFacts {
+  sheetId: string;
+  lots: LotRow[];
+  batches: LedgerBatchRow[];
+}

@@ -1,5 +1,5 @@
 import { ABRADE_FOR } from '#core/model/layer';
-import { AGAINST_KINDS, LOG_KINDS } from '#core/model/log';
+import { AGAINST_KINDS, BATCH_TIMERS, CAUTIONS, LOG_KINDS, MEASURES, QUICK_REMARKS } from '#core/model/log';
 import { PAINT_METHODS } from '#core/model/paintMethod';
 import Joi from 'joi';
 import { colourHex, id, instant } from './common';
@@ -17,6 +17,17 @@ const litres = Joi.number().min(0).max(10_000);
 
 const orNull = (schema: Joi.Schema) => schema.allow(null).required();
 
+const painters = Joi.array().items(Joi.string().trim().min(1).max(80)).max(20).unique();
+
+const share = Joi.number().min(0).max(1);
+
+const drawnAt = Joi.object({ surfaceId: id.required(), x: share.required(), y: share.required() });
+
+const micron = Joi.number().positive().max(10_000);
+
+/** A multiple of the sheet's times. */
+const factor = Joi.number().min(0.05).max(10).required();
+
 const bodies: Record<LogKind, Joi.ObjectSchema> = {
   started: Joi.object({
     on: targets.required(),
@@ -33,6 +44,7 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
       .items(Joi.valid(...AGAINST_KINDS))
       .max(AGAINST_KINDS.length)
       .unique(),
+    painters,
   }),
   reading: Joi.object({
     airC: orNull(Joi.number().min(-60).max(70).label('Air')),
@@ -40,7 +52,27 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
     surfaceC: orNull(Joi.number().min(-60).max(90).label('Surface')),
     surfaceId: id.allow(null),
   }),
-  wetFilm: Joi.object({ micron: Joi.array().items(Joi.number().positive().max(10_000)).min(1).max(200).required() }),
+  wetFilm: Joi.object({
+    micron: Joi.array().items(micron).min(1).max(200).required(),
+    teeth: Joi.array()
+      .items(Joi.array().ordered(Joi.number().min(0).max(10_000).required(), micron.required()))
+      .length(Joi.ref('micron.length')),
+  }),
+  paused: Joi.object({ reason: Joi.string().trim().max(500).allow('').required() }),
+  resumed: Joi.object({ painters }),
+  covered: Joi.object({
+    surfaceId: id.required(),
+    share: share.required().label('The share'),
+    panels: Joi.array().items(Joi.number().integer().min(0).less(200)).max(200).unique(),
+    of: Joi.number().integer().min(1).max(200),
+  }).and('panels', 'of'),
+  picture: Joi.object({
+    hash: Joi.string().hex().lowercase().length(64).required(),
+    widthPx: Joi.number().integer().min(1).max(20_000).required(),
+    heightPx: Joi.number().integer().min(1).max(20_000).required(),
+    text: Joi.string().trim().max(500).allow('').required(),
+    drawnAt,
+  }),
   batchOn: Joi.object({ batchId: id.required(), litres: litres.required() }),
   finished: Joi.object({ litresOn: orNull(litres), leftL: litres.allow(null), lostL: litres.allow(null) }),
   handTest: Joi.object({
@@ -48,7 +80,11 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
     passed: Joi.boolean().required(),
     surfaceId: id.allow(null),
   }),
-  note: Joi.object({ text: Joi.string().trim().min(1).max(2000).required() }),
+  note: Joi.object({
+    text: Joi.string().trim().min(1).max(2000).required(),
+    quick: Joi.valid(...QUICK_REMARKS),
+    drawnAt,
+  }),
   withdrawn: Joi.object({ reason: Joi.string().trim().max(500).allow('').required() }),
   mixed: Joi.object({
     sheetRevisionId: id.required(),
@@ -72,9 +108,27 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
       .required(),
     potLifeH: orNull(Joi.number().positive().max(10_000)),
     potTempC: orNull(Joi.number().min(-60).max(90)),
+    stirMin: Joi.number().min(0).max(60),
+    use: Joi.string().trim().min(1).max(120),
+    ratioReason: Joi.string().trim().min(3).max(500),
+    from: Joi.array()
+      .items(Joi.object({ part: Joi.string().max(120).required(), lotId: id.required(), litres: litres.required() }))
+      .max(40),
+    additives: Joi.array()
+      .items(
+        Joi.object({
+          name: Joi.string().trim().min(1).max(120).required(),
+          litres: litres.required(),
+          potFactor: factor,
+          windowFactor: factor,
+        }),
+      )
+      .max(6),
+    measuredBy: Joi.valid(...MEASURES),
   }),
-  silenced: Joi.object({ timer: Joi.valid('stand', 'pot').required() }),
+  silenced: Joi.object({ timer: Joi.valid(...BATCH_TIMERS).required() }),
   emptied: Joi.object({ litresLeft: litres.required() }),
+  cautioned: Joi.object({ caution: Joi.valid(...CAUTIONS).required() }),
 };
 
 /** One entry of the log, as the client sends it; `recordedAt` is the server's. */

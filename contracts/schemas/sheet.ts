@@ -1,5 +1,13 @@
 import { PAINT_METHODS } from '#core/model/paintMethod';
-import { ANTIFOULING_TYPES, CHEMISTRIES, GLOSSES, PART_ROLES, SHEET_KINDS, THINNER_FAMILIES } from '#core/model/sheet';
+import {
+  ADDITIVE_KINDS,
+  ANTIFOULING_TYPES,
+  CHEMISTRIES,
+  GLOSSES,
+  PART_ROLES,
+  SHEET_KINDS,
+  THINNER_FAMILIES,
+} from '#core/model/sheet';
 import Joi from 'joi';
 import { civilDate, colourHex, id, name, version } from './common';
 import { WATERS } from '#core/model/sheet';
@@ -85,6 +93,34 @@ const details = {
   potable: yes,
   flashPointClass: left(Joi.string().trim().max(80)).label('Flash point'),
   vocGPerL: left(Joi.number().min(0).max(1500)).label('VOC'),
+  ratioTolerance: left(Joi.number().min(0.001).max(0.5)).label('Tolerance of the ratio'),
+  useRatios: left(
+    Joi.array()
+      .items(
+        Joi.object({
+          use: Joi.string().trim().min(1).max(120).required().label('The use'),
+          ratio: Joi.array().items(Joi.number().positive().max(10_000)).min(1).max(6).required().label('Its ratio'),
+          source: Joi.string().trim().min(3).max(300).required().label('Where the maker says so'),
+        }),
+      )
+      .max(8)
+      .unique('use'),
+  ).label('Ratios for a use'),
+  additives: left(
+    Joi.array()
+      .items(
+        Joi.object({
+          name: Joi.string().trim().min(1).max(120).required().label('Name of the additive'),
+          kind: Joi.valid(...ADDITIVE_KINDS).required(),
+          maxShare: Joi.number().positive().max(0.3).required().label('Largest share'),
+          potFactor: Joi.number().min(0.05).max(10).required().label('Pot life with it'),
+          windowFactor: Joi.number().min(0.05).max(10).required().label('Drying times with it'),
+        }),
+      )
+      .max(6)
+      .unique('name'),
+  ).label('Additives'),
+  wetEdgeMin: left(Joi.number().positive().max(600)).label('Wet edge'),
   shelfClosedMonths: months('Shelf life closed'),
   shelfOpenMonths: months('Shelf life open'),
 };
@@ -140,6 +176,7 @@ export const sheetContent = Joi.object({
       maxShare: Joi.number().min(0).max(0.5).required(),
       of: Joi.valid('base', 'mixed').required(),
       family: left(Joi.valid(...THINNER_FAMILIES)),
+      packs: left(Joi.array().items(pack).max(12)),
     }),
   ),
   inductionMin: orNull(

@@ -26,10 +26,39 @@ export const lotBody = Joi.object({
   weighed: Joi.object({ grossKg: kg('Gross'), tareKg: kg('Tare') })
     .allow(null)
     .required(),
+  past: Joi.array()
+    .items(Joi.object({ at: instant.required(), leftL: litres('What was left').required() }))
+    .max(500),
   note: words(500),
   deleted: Joi.boolean().default(false),
   version,
 }).required();
+
+const mm = (label: string) => Joi.number().positive().max(2000).required().label(label);
+
+const tools = (fields: Record<string, Joi.Schema>) =>
+  Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(60).required(),
+        name: Joi.string().trim().min(1).max(80).required(),
+        ...fields,
+      }),
+    )
+    .max(40)
+    .unique('id')
+    .required();
+
+const kit = Joi.object({
+  pots: tools({
+    bottomMm: mm('Across, at the bottom'),
+    topMm: mm('Across, at the rim'),
+    depthMm: mm('Depth'),
+  }),
+  pumps: tools({ mlPerStroke: Joi.number().positive().max(5000).required().label('What a stroke gives') }),
+  syringes: tools({ ml: Joi.number().positive().max(2000).required().label('What the syringe holds') }),
+  scaleStepG: Joi.number().positive().max(100).required().label('The step of the scale'),
+});
 
 const minute = (label: string) =>
   Joi.number()
@@ -65,5 +94,6 @@ export const yardRulesBody = Joi.object({
     .default(USUAL_RULES.currency)
     .label('Currency')
     .messages({ 'string.pattern.base': 'Type the currency as its three letters, for example EUR or USD.' }),
+  kit: kit.default(USUAL_RULES.kit),
   version,
 }).required();

@@ -50,6 +50,27 @@ function checkOneCoat(
   );
 }
 
+/** What happens while a coat goes on, or after it. */
+const IN_COAT: ReadonlySet<LogEntry['kind']> = new Set([
+  'wetFilm',
+  'handTest',
+  'paused',
+  'resumed',
+  'covered',
+  'picture',
+] as const);
+
+/** What happens only until a coat is finished. */
+const IN_STINT: ReadonlySet<LogEntry['kind']> = new Set(['paused', 'resumed'] as const);
+
+/** Whether nobody was at a coat when it is said to be paused. */
+function pausedBefore(valid: readonly LogEntry[], entry: LogEntry): boolean {
+  const last = valid.findLast(
+    (e) => e.id !== entry.id && e.occurredAt <= entry.occurredAt && (IN_STINT.has(e.kind) || e.kind === 'started'),
+  );
+  return last?.kind === 'paused';
+}
+
 function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {
   const starts = valid.filter((e) => e.kind === 'started');
   const finishes = valid.filter((e) => e.kind === 'finished');
@@ -64,8 +85,12 @@ function checkCoat(valid: readonly LogEntry[], entry: LogEntry): void {
   const finish = finishes[0];
   if (finish && finish.occurredAt < start.occurredAt)
     throw new Impossible('The coat would finish before it started. Check the two times.');
-  const early = valid.find((e) => (e.kind === 'wetFilm' || e.kind === 'handTest') && e.occurredAt < start.occurredAt);
+  const early = valid.find((e) => IN_COAT.has(e.kind) && e.occurredAt < start.occurredAt);
   if (early) throw new Impossible('This would come before the coat was started. Check the time.');
+  const late = valid.find((e) => IN_STINT.has(e.kind) && finish !== undefined && e.occurredAt > finish.occurredAt);
+  if (late) throw new Impossible('The coat was finished before that. Check the time, or correct its finish first.');
+  if (entry.kind === 'paused' && pausedBefore(valid, entry))
+    throw new Impossible('The coat is paused already. Go on with it, or finish it.');
   const test = valid.find((e) => e.kind === 'handTest' && finish !== undefined && e.occurredAt < finish.occurredAt);
   if (test) throw new Impossible('A hand test comes after the coat is finished. Check the time.');
   if (entry.kind === 'handTest' && !finish) throw new Impossible('Finish the coat before testing it.');

@@ -1,3 +1,4 @@
+import type { BatchTimerName } from '../model/log';
 import type { MixedBatch } from './fold';
 import type { SheetRevision } from '../model/sheet';
 import type { ZoneStatus } from './zoneStatus';
@@ -13,6 +14,7 @@ export type ClockKind =
   | 'cured'
   | 'immersion'
   | 'immersionEnds'
+  | 'stir'
   | 'stand'
   | 'pot'
   | 'lastStart';
@@ -34,7 +36,7 @@ export interface BatchTimer {
   readonly batchId: string;
   /** Of its product. */
   readonly sheetRevisionId: string;
-  readonly timer: 'stand' | 'pot';
+  readonly timer: BatchTimerName;
   readonly startsAt: number;
   readonly dueAt: number;
   readonly silenced: boolean;
@@ -57,7 +59,7 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
   return batches
     .filter((b) => !b.emptied && (b.inUse || b.restL > 0))
     .flatMap((b): BatchTimer[] => {
-      const timer = (name: 'stand' | 'pot', ms: number): BatchTimer => ({
+      const timer = (name: BatchTimerName, ms: number): BatchTimer => ({
         batchId: b.id,
         sheetRevisionId: b.sheetRevisionId,
         timer: name,
@@ -65,8 +67,10 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
         dueAt: Math.round(b.mixedAt + ms),
         silenced: b.silenced.includes(name),
       });
+      const stirMs = (b.stirMin ?? 0) * 60_000;
       return [
-        ...(b.standMin > 0 ? [timer('stand', b.standMin * 60_000)] : []),
+        ...(stirMs > 0 ? [timer('stir', stirMs)] : []),
+        ...(b.standMin > 0 ? [timer('stand', stirMs + b.standMin * 60_000)] : []),
         ...(b.potLifeH === null ? [] : [timer('pot', b.potLifeH * HOUR_MS)]),
       ];
     })

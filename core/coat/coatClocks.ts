@@ -1,5 +1,5 @@
 import type { SourcedHour, SurfaceReading, TempSample, WeatherSource } from '../air/weather';
-import type { Coat } from './fold';
+import type { Coat, TimesFactor } from './fold';
 import { milestoneAt } from '../cure/milestone';
 import type { TestedWindow } from '../cure/window';
 import { sandableAt, windowAfterHandTests } from '../cure/window';
@@ -46,6 +46,29 @@ function dryUntil({ antifouling }: SheetBody, finishedAt: number): number | null
 /** A two-pack is fully cured in about a week. [CP] */
 const USUAL_CURE_MS = 7 * 24 * 3_600_000;
 
+/** A sheet as additives have made its times. */
+function withTimes(sheet: SheetBody, times: TimesFactor | undefined): SheetBody {
+  if (!times || (times.minimum === 1 && times.limit === 1)) return sheet;
+  const by = (factor: number) => (t: TimeTable) => t.map((c) => ({ ...c, hours: c.hours * factor }));
+  const [slower, sooner] = [by(times.minimum), by(times.limit)];
+  const { touchDry, sandable, immersion, fullCure, handle, immersionMax } = sheet;
+  return {
+    ...sheet,
+    touchDry: touchDry && slower(touchDry),
+    sandable: sandable && slower(sandable),
+    immersion: immersion && slower(immersion),
+    fullCure: fullCure && slower(fullCure),
+    ...(handle ? { handle: slower(handle) } : {}),
+    ...(immersionMax ? { immersionMax: sooner(immersionMax) } : {}),
+    overcoat: sheet.overcoat.map((o) => ({
+      ...o,
+      minimum: slower(o.minimum),
+      tackLimit: o.tackLimit && sooner(o.tackLimit),
+      maximum: o.maximum && sooner(o.maximum),
+    })),
+  };
+}
+
 const table = (t: TimeTable | null | undefined) => (t ? { table: t } : {});
 
 /**
@@ -58,14 +81,15 @@ const table = (t: TimeTable | null | undefined) => (t ? { table: t } : {});
  *     hour // → 2
  */
 export function coatClocks(options: {
-  coat: Pick<Coat, 'startedAt' | 'finishedAt' | 'handTests'>;
+  coat: Pick<Coat, 'startedAt' | 'finishedAt' | 'handTests'> & Partial<Pick<Coat, 'times'>>;
   sheet: SheetBody;
   following: SheetBody | null;
   temps: readonly TempSample[];
   readings: readonly SurfaceReading[];
   hours: readonly SourcedHour[];
 }): CoatClocks {
-  const { coat, sheet, following, temps, hours } = options;
+  const { coat, following, temps, hours } = options;
+  const sheet = withTimes(options.sheet, coat.times);
   const { startedAt } = coat;
   const finishedAt = coat.finishedAt ?? startedAt;
   const times = overcoatFor(sheet, following?.kind ?? null);

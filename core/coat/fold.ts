@@ -1,6 +1,18 @@
 import type { HandTest } from '../cure/window';
 import type { SurfaceReading } from '../air/weather';
-import type { LogEntry, LogEntryOf, MixedBody, ReadingBody, StartedBody } from '../model/log';
+import { coveredOf, stintsOf, type Stint } from './stints';
+import type {
+  BatchTimerName,
+  CoveredBody,
+  LogEntry,
+  LogEntryOf,
+  MixedBody,
+  NoteBody,
+  PictureBody,
+  ReadingBody,
+  StartedBody,
+  WetFilmBody,
+} from '../model/log';
 
 /** One coat as its entries tell it. */
 export interface Coat extends StartedBody {
@@ -12,7 +24,16 @@ export interface Coat extends StartedBody {
   readonly startedAt: number;
   readonly finishedAt: number | null;
   readonly readings: readonly { at: number; airC: number | null; rh: number | null; surfaceC: number | null }[];
-  readonly wetFilms: readonly { at: number; micron: readonly number[] }[];
+  readonly wetFilms: readonly (WetFilmBody & { at: number })[];
+  /** Stretches of work on it, in order. */
+  readonly stints: readonly Stint[];
+  /** Since when nobody is at it; null while it goes on, and once it is finished. */
+  readonly pausedAt: number | null;
+  /** How far it has come on each zone that was told of. */
+  readonly covered: readonly CoveredBody[];
+  readonly pictures: readonly (PictureBody & { id: string; at: number; painter: string })[];
+  /** What additives in its batches do to the sheet's times, as multiples. */
+  readonly times: TimesFactor;
   /** Litres of each batch that left the pot for it, as they were in it, and what of them is not thinner. */
   readonly batches: readonly { batchId: string; litres: number; unthinnedL: number }[];
   /** On the hull, as it was in the pot; null where nobody said. */
@@ -22,18 +43,24 @@ export interface Coat extends StartedBody {
   /** Lost on tray, roller and ground; null where nobody said. */
   readonly lostL: number | null;
   readonly handTests: readonly HandTest[];
-  readonly notes: readonly { at: number; text: string; painter: string }[];
+  readonly notes: readonly (NoteBody & { at: number; painter: string })[];
   /** Entries of this coat that still stand, in order of what happened. */
   readonly entries: readonly LogEntry[];
   /** Entries that were replaced or withdrawn, kept to be read. */
   readonly superseded: readonly LogEntry[];
 }
 
+/** Multiples of the sheet's times: what is to be waited for, and what must not be missed. */
+export interface TimesFactor {
+  readonly minimum: number;
+  readonly limit: number;
+}
+
 export interface MixedBatch extends MixedBody {
   readonly id: string;
   readonly mixedAt: number;
   readonly painter: string;
-  readonly silenced: readonly ('stand' | 'pot')[];
+  readonly silenced: readonly BatchTimerName[];
   readonly emptied: boolean;
   /** A coat that is going on takes of it. */
   readonly inUse: boolean;
@@ -101,6 +128,7 @@ function foldCoats(entries: readonly LogEntry[], mixed: readonly Pouring[]): Coa
     if (!started) continue;
     const finished = valid.findLast((e) => e.kind === 'finished');
     const liveIds = new Set(valid.map((e) => e.id));
+    const stints = stintsOf(valid);
     const said = started.body.thinner;
     const leftL = finished?.body.leftL ?? null;
     const batches = outOfPots(
@@ -119,17 +147,28 @@ function foldCoats(entries: readonly LogEntry[], mixed: readonly Pouring[]): Coa
       leftL,
       lostL: finished?.body.lostL ?? null,
       readings: valid.flatMap((e) => (e.kind === 'reading' ? [{ at: e.occurredAt, ...e.body }] : [])),
-      wetFilms: valid.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, micron: e.body.micron }] : [])),
+      wetFilms: valid.flatMap((e) => (e.kind === 'wetFilm' ? [{ at: e.occurredAt, ...e.body }] : [])),
+      stints,
+      pausedAt: finished ? null : (stints[stints.length - 1]?.to ?? null),
+      covered: coveredOf(valid),
+      pictures: valid.flatMap((e) =>
+        e.kind === 'picture' ? [{ id: e.id, at: e.occurredAt, painter: e.painter, ...e.body }] : [],
+      ),
+      times: timesOf(batches.flatMap((b) => mixedById.get(b.batchId) ?? [])),
       batches,
       handTests: valid.flatMap((e) => (e.kind === 'handTest' ? [{ ...e.body, at: e.occurredAt }] : [])),
-      notes: valid.flatMap((e) =>
-        e.kind === 'note' ? [{ at: e.occurredAt, text: e.body.text, painter: e.painter }] : [],
-      ),
+      notes: valid.flatMap((e) => (e.kind === 'note' ? [{ at: e.occurredAt, ...e.body, painter: e.painter }] : [])),
       entries: valid,
       superseded: all.filter((e) => !liveIds.has(e.id) && e.kind !== 'withdrawn').sort(inOrder),
     });
   }
   return coats.sort((a, b) => a.startedAt - b.startedAt);
+}
+
+/** Additives of the batches together: the slowest tells what is to be waited for, the fastest what may not be missed. */
+function timesOf(batches: readonly Pick<MixedBody, 'additives'>[]): TimesFactor {
+  const each = batches.map((b) => (b.additives ?? []).reduce((product, a) => product * a.windowFactor, 1));
+  return each.length === 0 ? { minimum: 1, limit: 1 } : { minimum: Math.max(...each), limit: Math.min(1, ...each) };
 }
 
 /** What left the pots: what was left is in the last of them. */

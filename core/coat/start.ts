@@ -107,8 +107,12 @@ export interface StartZone {
 }
 
 /** When the stand of the batches is over, the latest; null where none has to stand, epoch ms. */
-const standOver = (batches: readonly Pick<MixedBatch, 'mixedAt' | 'standMin'>[]): number | null =>
-  batches.some((b) => b.standMin > 0) ? Math.max(...batches.map((b) => b.mixedAt + b.standMin * 60_000)) : null;
+const standOver = (batches: readonly Standing[]): number | null =>
+  batches.some((b) => b.standMin > 0)
+    ? Math.max(...batches.map((b) => b.mixedAt + ((b.stirMin ?? 0) + b.standMin) * 60_000))
+    : null;
+
+type Standing = Pick<MixedBatch, 'mixedAt' | 'standMin' | 'stirMin'>;
 
 /**
  * All that stands against a start, judged by its own moment, now or earlier: windows that are not open, coats out of
@@ -133,7 +137,7 @@ export function againstStart(options: {
   at: number;
   planned: boolean;
   abraded: boolean;
-  batches: readonly Pick<MixedBatch, 'mixedAt' | 'standMin'>[];
+  batches: readonly Standing[];
   verdict: Pick<ConditionVerdict, 'ok'> | null;
   advice: Pick<StartAdvice, 'nowHolds' | 'trouble'> | null;
 }): Against[] {

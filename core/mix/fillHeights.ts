@@ -10,9 +10,18 @@ export interface RoundPot {
 
 const MM3_PER_L = 1e6;
 
-/** What a round pot holds up to its rim, L. [P: volume of a frustum of a cone] */
-function holdsL({ bottomMm, topMm, depthMm }: RoundPot): number {
-  return (((Math.PI * depthMm) / 12) * (bottomMm ** 2 + bottomMm * topMm + topMm ** 2)) / MM3_PER_L;
+/**
+ * What is in a round pot that is filled to a height, L. [P: volume of a frustum of a cone]
+ * @throws RangeError on an impossible pot or height
+ * @example filledL({ pot: { bottomMm: 100, topMm: 100, depthMm: 200 }, heightMm: 95.49 }) // → 0.75
+ */
+export function filledL({ pot, heightMm }: { pot: RoundPot; heightMm: number }): number {
+  const bottomMm = positive(pot.bottomMm, 'The diameter at the bottom');
+  const topMm = positive(pot.topMm, 'The diameter at the rim');
+  const depthMm = positive(pot.depthMm, 'The depth');
+  const h = notNegative(heightMm, 'The height');
+  const levelMm = bottomMm + ((topMm - bottomMm) * h) / depthMm;
+  return (((Math.PI * h) / 12) * (bottomMm ** 2 + bottomMm * levelMm + levelMm ** 2)) / MM3_PER_L;
 }
 
 /**
@@ -28,14 +37,14 @@ export function fillHeightsMm({ pot, volumesL }: { pot: RoundPot; volumesL: read
   const bottomMm = positive(pot.bottomMm, 'The diameter at the bottom');
   const topMm = positive(pot.topMm, 'The diameter at the rim');
   const depthMm = positive(pot.depthMm, 'The depth');
-  const most = holdsL(pot);
-  let filledL = 0;
+  const most = filledL({ pot, heightMm: depthMm });
+  let inPotL = 0;
   return volumesL.map((litres) => {
-    filledL += notNegative(litres, 'A pour');
-    if (filledL > most + 1e-9)
+    inPotL += notNegative(litres, 'A pour');
+    if (inPotL > most + 1e-9)
       throw new Impossible(`It does not fit: the pot holds ${most.toFixed(2)} L to its rim. Take a larger one.`);
     const [low, perMm] = [bottomMm / 2, (topMm - bottomMm) / 2 / depthMm];
-    const mm3 = filledL * MM3_PER_L;
+    const mm3 = inPotL * MM3_PER_L;
     // Nearly straight walls: the cone's own formula would divide by next to nothing.
     if (Math.abs(topMm - bottomMm) < 1e-6 * bottomMm) return mm3 / (Math.PI * low ** 2);
     return (Math.cbrt(low ** 3 + (3 * perMm * mm3) / Math.PI) - low) / perMm;

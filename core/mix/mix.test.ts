@@ -3,14 +3,13 @@ import { describe, expect, it } from 'vitest';
 import {
   batchTimers,
   areaLeftM2,
+  batchLimitL,
   batchToMix,
-  largestBatchL,
   figure,
   partShares,
   pouringUnit,
   ratioShown,
   potLifeH,
-  potMarks,
   splitBatch,
   USUAL_RATE_M2_PER_H,
   type Layer,
@@ -111,22 +110,10 @@ describe('the pot', () => {
   });
   it('limits the batch to what goes on in the usable life', () => {
     // Two hours less a quarter of an hour's stand, less a tenth: 1.575 h at 10 m²/h and 0.2 L/m² is 3.15 L, by hand.
-    expect(largestBatchL({ potLifeH: 2, inductionMin: 15, rateM2PerH: 10, painters: 1, litresPerM2: 0.2 })).toBeCloseTo(
-      3.15,
-      9,
-    );
-    expect(largestBatchL({ potLifeH: 0.2, inductionMin: 15, rateM2PerH: 10, painters: 1, litresPerM2: 0.2 })).toBe(0);
-  });
-  it('marks a straight pot: a litre in 10 cm diameter stands 127 mm high [P: h = V / (π d² / 4)]', () => {
-    const marks = potMarks({
-      pours: [
-        { name: 'base', litres: 0.75 },
-        { name: 'hardener', litres: 0.25 },
-      ],
-      diameterM: 0.1,
-    });
-    expect(marks[1]?.heightM).toBeCloseTo(0.12732, 5);
-    expect(marks.map((m) => m.upToL)).toEqual([0.75, 1]);
+    const of = { rateM2PerH: 10, painters: 1, inductionH: 0.25, litresPerM2: 0.2 };
+    expect(batchLimitL({ ...of, potLifeH: 2 })).toBeCloseTo(3.15, 9);
+    expect(batchLimitL({ ...of, painters: 2, potLifeH: 2 })).toBeCloseTo(6.3, 9);
+    expect(batchLimitL({ ...of, potLifeH: 0.2 })).toBe(0);
   });
   it('keeps timers as instants, rings neither silenced nor emptied pots', () => {
     const batch: MixedBatch = {
@@ -215,10 +202,10 @@ describe('the batch to mix', () => {
   });
   it('is held against the pot life and the sheet’s thinner', () => {
     // Two hours at 20 °C, less a quarter to stand and a tenth kept back: 1.575 h of rolling.
-    const { pot, largestL, litresPerM2 } = of();
+    const { pot, limitL, litresPerM2 } = of();
     expect(pot).toEqual({ hours: expect.closeTo(2, 9), estimated: false });
-    expect(largestL).toBeCloseTo(1.575 * USUAL_RATE_M2_PER_H.roller * litresPerM2, 9);
-    expect(of({ potC: null })).toMatchObject({ pot: null, largestL: null });
+    expect(limitL).toBeCloseTo(1.575 * USUAL_RATE_M2_PER_H.roller * litresPerM2, 9);
+    expect(of({ potC: null })).toMatchObject({ pot: null, limitL: null });
     expect(of({}, { ...sheet, potLife: null }).pot).toBeNull();
     expect([0.1, 0.11, Number.NaN].map((thinner) => of({ thinner }).overThinned)).toEqual([false, true, false]);
     expect(of({ thinner: 0.05 }).batch?.thinnerL).toBeCloseTo(0.05 * 1.1111, 4);

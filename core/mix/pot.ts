@@ -12,6 +12,18 @@ export function potLifeH({ table, tempC }: { table: TimeTable; tempC: number }):
   return { hours: hoursAtTemperature({ table, tempC, kind: 'maximum' }), estimated: isEstimated(table) };
 }
 
+/**
+ * Pot life, hours, of a single figure from a label at another temperature: it halves for every +10 °C and is not
+ * lengthened below its own. [CP]
+ * @throws RangeError on an impossible figure
+ * @example potLifeAtH({ potLifeH: 2, atC: 20, tempC: 30 }) // → 1
+ */
+export function potLifeAtH(options: { potLifeH: number; atC: number; tempC: number }): number {
+  const hours = positive(options.potLifeH, 'Pot life');
+  const atC = finite(options.atC, 'The temperature of the pot life');
+  return potLifeH({ table: [{ tempC: atC, hours }], tempC: options.tempC }).hours;
+}
+
 /** Margin kept back from the pot life for the last tray. [CP] */
 const MARGIN = 0.1;
 
@@ -20,54 +32,22 @@ const MARGIN = 0.1;
  * less the stand and less a tenth. [CP]
  * @returns litres of mixed paint with thinner out; 0 when the stand eats the pot life
  * @throws RangeError on impossible input
+ * @example
+ *   batchLimitL({ rateM2PerH: 10, painters: 2, potLifeH: 1.25, inductionH: 0.25, litresPerM2: 0.2 }) // → 3.6
  */
-export function largestBatchL(options: {
-  potLifeH: number;
-  inductionMin: number;
+export function batchLimitL(options: {
   rateM2PerH: number;
   painters: number;
+  potLifeH: number;
+  inductionH: number;
   litresPerM2: number;
 }): number {
   const usableH =
-    Math.max(0, positive(options.potLifeH, 'Pot life') - notNegative(options.inductionMin, 'Stand') / 60) *
-    (1 - MARGIN);
+    Math.max(0, positive(options.potLifeH, 'Pot life') - notNegative(options.inductionH, 'The stand')) * (1 - MARGIN);
   return (
-    positive(options.rateM2PerH, 'Rate') *
+    positive(options.rateM2PerH, 'The rate') *
     positive(options.painters, 'Painters') *
     usableH *
     positive(options.litresPerM2, 'Litres per m²')
   );
-}
-
-/** One mark on a straight pot: how full it stands once this part is in, and the height of that level. */
-export interface PotMark {
-  readonly name: string;
-  readonly upToL: number;
-  readonly heightM: number;
-}
-
-/**
- * Fill heights, m, of a straight round pot for parts poured one after the other: h = V / (π d²/4).
- * @example
- *   potMarks({
- *     pours: [
- *       { name: 'Base', litres: 3 },
- *       { name: 'Hardener', litres: 1 },
- *     ],
- *     diameterM: 0.2,
- *   }).map((m) => m.upToL) // → [3, 4]
- */
-export function potMarks({
-  pours,
-  diameterM,
-}: {
-  pours: readonly { name: string; litres: number }[];
-  diameterM: number;
-}): PotMark[] {
-  const baseM2 = (Math.PI * positive(diameterM, 'The diameter of the pot') ** 2) / 4;
-  let upToL = 0;
-  return pours.map((pour) => {
-    upToL += notNegative(finite(pour.litres, pour.name), pour.name);
-    return { name: pour.name, upToL, heightM: upToL / 1000 / baseM2 };
-  });
 }

@@ -45,6 +45,67 @@ export interface StartedBody {
   readonly abradedFor?: AbradeFor | null | undefined;
   /** What stood against it when it was started all the same. */
   readonly against?: readonly AgainstKind[] | undefined;
+  /** Who is at it; left out: whoever wrote it down. */
+  readonly painters?: readonly string[] | undefined;
+}
+
+/** A stint begins: after a pause, or with other hands. */
+export interface ResumedBody {
+  /** Who is at it from now on; left out: whoever was. */
+  readonly painters?: readonly string[] | undefined;
+}
+
+/** How far a coat has come on one of its zones. The newest counts. */
+export interface CoveredBody {
+  readonly surfaceId: string;
+  /** Share of the zone that has the coat. */
+  readonly share: number;
+  /** Panels that are done, by their number from 0, and of how many; left out where the share was told. */
+  readonly panels?: readonly number[] | undefined;
+  readonly of?: number | undefined;
+}
+
+/** A place on the drawing of a zone: shares of its length from its left end and of its height from its lower edge. */
+export interface DrawnAt {
+  readonly surfaceId: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What is found in a wet coat, in a word. */
+export const QUICK_REMARKS = [
+  'run',
+  'sag',
+  'holiday',
+  'nib',
+  'insect',
+  'dryEdge',
+  'bubbles',
+  'fisheyes',
+  'orangePeel',
+] as const;
+
+export type QuickRemark = (typeof QUICK_REMARKS)[number];
+
+export interface NoteBody {
+  readonly text: string;
+  readonly quick?: QuickRemark | undefined;
+  readonly drawnAt?: DrawnAt | undefined;
+}
+
+/** A picture in the files folder, by the name of its content. */
+export interface PictureBody {
+  readonly hash: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly text: string;
+  readonly drawnAt?: DrawnAt | undefined;
+}
+
+export interface WetFilmBody {
+  readonly micron: readonly number[];
+  /** For each reading the teeth it was read between: last wet, first dry, µm; left out where one figure was told. */
+  readonly teeth?: readonly (readonly [number, number])[] | undefined;
 }
 
 /** What can stand against a start. */
@@ -83,6 +144,26 @@ export interface PouredPart {
   readonly massKg: number | null;
 }
 
+/** What a batch took out of one tin. */
+export interface FromTin {
+  readonly part: string;
+  readonly lotId: string;
+  readonly litres: number;
+}
+
+/** An additive in the pot, with what its label says it does. */
+export interface PouredAdditive {
+  readonly name: string;
+  readonly litres: number;
+  /** Times of the sheet, as a multiple. */
+  readonly potFactor: number;
+  readonly windowFactor: number;
+}
+
+export const MEASURES = ['scale', 'cup', 'syringe', 'pump', 'stick'] as const;
+
+export type Measure = (typeof MEASURES)[number];
+
 export interface MixedBody {
   readonly sheetRevisionId: string;
   readonly on: readonly CoatTarget[];
@@ -94,24 +175,49 @@ export interface MixedBody {
   /** Pot life at the temperature of the pot, hours; null where the sheet has none. */
   readonly potLifeH: number | null;
   readonly potTempC: number | null;
+  /** Stirring, minutes, before the stand; left out: it was stirred. */
+  readonly stirMin?: number | undefined;
+  /** The sheet's ratio for a named use that was mixed; left out: the sheet's own. */
+  readonly use?: string | undefined;
+  /** Why it was mixed outside the tolerance of its ratio. */
+  readonly ratioReason?: string | undefined;
+  readonly from?: readonly FromTin[] | undefined;
+  readonly additives?: readonly PouredAdditive[] | undefined;
+  readonly measuredBy?: Measure | undefined;
 }
 
 export type CoatEntry =
   | LogEntryOf<'started', StartedBody>
   | LogEntryOf<'reading', ReadingBody>
-  | LogEntryOf<'wetFilm', { readonly micron: readonly number[] }>
+  | LogEntryOf<'wetFilm', WetFilmBody>
+  | LogEntryOf<'paused', { readonly reason: string }>
+  | LogEntryOf<'resumed', ResumedBody>
+  | LogEntryOf<'covered', CoveredBody>
+  | LogEntryOf<'picture', PictureBody>
   | LogEntryOf<'batchOn', { readonly batchId: string; readonly litres: number }>
   | LogEntryOf<'finished', FinishedBody>
   | LogEntryOf<'handTest', HandTestBody>
-  | LogEntryOf<'note', { readonly text: string }>
+  | LogEntryOf<'note', NoteBody>
   | LogEntryOf<'withdrawn', { readonly reason: string }>;
 
 export type BatchEntry =
   | LogEntryOf<'mixed', MixedBody>
-  | LogEntryOf<'silenced', { readonly timer: 'stand' | 'pot' }>
+  | LogEntryOf<'silenced', { readonly timer: BatchTimerName }>
   | LogEntryOf<'emptied', { readonly litresLeft: number }>;
 
-export type LogEntry = CoatEntry | BatchEntry;
+/** What a zone's own log tells besides readings. */
+export type ZoneEntry = LogEntryOf<'cautioned', { readonly caution: Caution }>;
+
+export type LogEntry = CoatEntry | BatchEntry | ZoneEntry;
+
+export const BATCH_TIMERS = ['stir', 'stand', 'pot'] as const;
+
+export type BatchTimerName = (typeof BATCH_TIMERS)[number];
+
+/** What can hurt someone at the hull, each shown at the step it belongs to. */
+export const CAUTIONS = ['isocyanate', 'epoxy', 'solvent', 'confined', 'biocide', 'hotPot', 'rags', 'staging'] as const;
+
+export type Caution = (typeof CAUTIONS)[number];
 
 export type LogKind = LogEntry['kind'];
 
@@ -122,11 +228,16 @@ export const LOG_KINDS: Record<LogKind, LogEntry['stream'][]> = {
   batchOn: ['coat'],
   finished: ['coat'],
   handTest: ['coat'],
+  paused: ['coat'],
+  resumed: ['coat'],
+  covered: ['coat'],
+  picture: ['coat'],
   note: ['coat', 'batch'],
   withdrawn: ['coat', 'batch', 'zone'],
   mixed: ['batch'],
   silenced: ['batch'],
   emptied: ['batch'],
+  cautioned: ['zone'],
 };
 
 type WithoutRecordedAt<E> = E extends LogEntry ? Omit<E, 'recordedAt'> : never;

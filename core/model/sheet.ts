@@ -108,6 +108,31 @@ export interface MethodRow {
   readonly thinnerMax?: number | undefined;
 }
 
+/** A ratio of the sheet for one use, beside its own: a deliberate other mix, not a tolerance. */
+export interface UseRatio {
+  readonly use: string;
+  /** One figure a part, in their order, on the sheet's basis. */
+  readonly ratio: readonly number[];
+  /** Where the maker says so. */
+  readonly source: string;
+}
+
+export const ADDITIVE_KINDS = ['accelerator', 'retarder', 'flow'] as const;
+
+export type AdditiveKind = (typeof ADDITIVE_KINDS)[number];
+
+/** What may be stirred into a product besides its parts and thinner. */
+export interface Additive {
+  readonly name: string;
+  readonly kind: AdditiveKind;
+  /** Largest share of the mixed paint. */
+  readonly maxShare: number;
+  /** Pot life with it, as a multiple; below 1 shorter. */
+  readonly potFactor: number;
+  /** Drying and overcoating times with it, as a multiple. */
+  readonly windowFactor: number;
+}
+
 /** The rest of a maker's sheet. Whatever is left out is not on the sheet; nothing is assumed in its place. */
 export interface SheetDetails {
   /** Only its name and kind were told: ratio, solids and film are stand-ins, and nothing may be mixed or bought by them. */
@@ -155,6 +180,12 @@ export interface SheetDetails {
   readonly potable?: boolean | undefined;
   readonly flashPointClass?: string | undefined;
   readonly vocGPerL?: number | undefined;
+  /** How far a part may be from its right volume, share; left out: 5 %. */
+  readonly ratioTolerance?: number | undefined;
+  readonly useRatios?: readonly UseRatio[] | undefined;
+  readonly additives?: readonly Additive[] | undefined;
+  /** How long an edge stays wet, minutes at 20 °C. */
+  readonly wetEdgeMin?: number | undefined;
   readonly shelfClosedMonths?: number | undefined;
   readonly shelfOpenMonths?: number | undefined;
 }
@@ -189,6 +220,8 @@ export interface SheetBody extends SheetDetails {
     readonly maxShare: number;
     readonly of: 'base' | 'mixed';
     readonly family?: ThinnerFamily | undefined;
+    /** As it is sold; left out or empty: nobody said. */
+    readonly packs?: readonly Pack[] | undefined;
   } | null;
   /** Stand after mixing, minutes. */
   readonly inductionMin: number | null;

@@ -83,7 +83,7 @@ function countChecked(rows: readonly unknown[]): SheetsRead {
 
 const TABLE_PATHS =
   /^(?:potLife|touchDry|sandable|handle|immersion|immersionMax|fullCure|overcoat\.\d+\.(?:minimum|tackLimit|maximum))$/;
-const LIST_PATHS = /^(?:antifouling\.waters|packs\.\d+\.partsL)$/;
+const LIST_PATHS = /^(?:antifouling\.waters|packs\.\d+\.partsL|useRatios\.\d+\.ratio)$/;
 const PATH = /^[a-zA-Z][a-zA-Z0-9]*(?:\.(?:[a-zA-Z][a-zA-Z0-9]*|\d{1,2}))*$/;
 const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
 

@@ -1,4 +1,5 @@
 import { notNegative } from '../guard';
+import type { FromTin } from '../model/log';
 
 /** A tin on the shelf: one part of one product, with what was left of it when it was last looked at. */
 export interface Lot {
@@ -19,7 +20,14 @@ export interface Lot {
   readonly measuredAt: number;
   /** How that was found; the weights stand with it where it was weighed. */
   readonly weighed: { readonly grossKg: number; readonly tareKg: number } | null;
+  /** When it was looked at before, and what was left then, oldest first. */
+  readonly past?: readonly LookedAt[];
   readonly note: string;
+}
+
+export interface LookedAt {
+  readonly at: number;
+  readonly leftL: number;
 }
 
 /** What a batch took of one part of a product. */
@@ -28,7 +36,15 @@ export interface Pour {
   readonly part: string;
   readonly litres: number;
   readonly at: number;
+  /** The tin it was poured from, where the batch said so. */
+  readonly lotId?: string;
+  /** Thinner: of one name it is the same whichever paint it went into. */
+  readonly thinner?: boolean;
 }
+
+/** Whether a tin can have given a pour. */
+const gave = (lot: Pick<Lot, 'sheetId' | 'part'>, pour: Pick<Pour, 'sheetId' | 'part' | 'thinner'>): boolean =>
+  lot.part === pour.part && (pour.thinner === true || lot.sheetId === pour.sheetId);
 
 const DAY_MS = 86_400_000;
 
@@ -49,20 +65,13 @@ export function mergedPours(
   pours: readonly Pour[],
   lots: readonly Pick<Lot, 'sheetId' | 'part' | 'measuredAt'>[],
 ): Pour[] {
-  const measured = new Map<string, number[]>();
-  for (const lot of lots) {
-    const key = `${lot.sheetId}/${lot.part}`;
-    measured.set(
-      key,
-      [...(measured.get(key) ?? []), lot.measuredAt].sort((a, b) => a - b),
-    );
-  }
   const merged = new Map<string, Pour>();
   for (const pour of pours) {
-    const key = `${pour.sheetId}/${pour.part}`;
-    const since = (measured.get(key) ?? []).filter((at) => at <= pour.at).length;
+    const measured = lots.filter((lot) => gave(lot, pour)).map((lot) => lot.measuredAt);
+    const since = measured.filter((at) => at <= pour.at).length;
     if (since === 0) continue;
-    const group = `${key}/${since}/${Math.floor(pour.at / DAY_MS)}`;
+    const of = pour.thinner ? 'thinner' : pour.sheetId;
+    const group = `${of}/${pour.part}/${pour.lotId ?? ''}/${since}/${Math.floor(pour.at / DAY_MS)}`;
     const found = merged.get(group);
     merged.set(group, found ? { ...found, litres: found.litres + pour.litres, at: Math.min(found.at, pour.at) } : pour);
   }
@@ -103,8 +112,8 @@ export function staleFrom(
 }
 
 /**
- * What is left in each tin now. Batches do not say which tin they came from: open tins go first, then those that
- * go stale first.
+ * What is left in each tin now. What a batch took goes off the tins that it named; where it named none, open tins go
+ * first, then those that go stale first.
  * @param options.today civil date, tells what is stale
  * @param options.shelfOf shelf life of a product
  * @example
@@ -130,17 +139,13 @@ export function lotStates(options: {
     nowL: notNegative(lot.leftL, 'What is left'),
     ...aged(lot, null),
   }));
-  const order = [...states].sort(
-    (a, b) =>
-      Number(b.openedOn !== null) - Number(a.openedOn !== null) ||
-      (a.staleFrom ?? '9').localeCompare(b.staleFrom ?? '9') ||
-      a.measuredAt - b.measuredAt,
-  );
+  const order = [...states].sort(firstToUse);
   for (const pour of [...options.pours].sort((a, b) => a.at - b.at)) {
     let left = pour.litres;
-    for (const lot of order) {
+    const named = order.filter((lot) => lot.id === pour.lotId);
+    for (const lot of named.length > 0 ? [...named, ...order] : order) {
       if (left <= 0) break;
-      if (lot.sheetId !== pour.sheetId || lot.part !== pour.part || lot.measuredAt > pour.at) continue;
+      if (!gave(lot, pour) || lot.measuredAt > pour.at) continue;
       const taken = Math.min(left, lot.nowL);
       if (taken > 0 && lot.openedOn === null && lot.tappedOn === null)
         Object.assign(lot, aged(lot, new Date(pour.at).toISOString().slice(0, 10)));
@@ -149,6 +154,46 @@ export function lotStates(options: {
     }
   }
   return states;
+}
+
+/** Which tin is used up first: one that is open, then what goes stale first, then what was looked at longest ago. */
+const firstToUse = (
+  a: Pick<LotState, 'openedOn' | 'staleFrom' | 'measuredAt'>,
+  b: Pick<LotState, 'openedOn' | 'staleFrom' | 'measuredAt'>,
+): number =>
+  Number(b.openedOn !== null) - Number(a.openedOn !== null) ||
+  (a.staleFrom ?? '9').localeCompare(b.staleFrom ?? '9') ||
+  a.measuredAt - b.measuredAt;
+
+/**
+ * The tins that a pour is best taken from: opened first, oldest first, those past their date only where nothing else is
+ * left. Less than was wanted where the shelf has no more.
+ * @param options.thinner it is thinner: of one name it is the same on every sheet
+ * @example
+ *   tinsFor({
+ *     states: [{ ...tin, nowL: 2.5, staleFrom: null, stale: false, tappedOn: null }],
+ *     of: { sheetId: 'copper', part: 'Paint' },
+ *     wantL: 1,
+ *   }) // → [{ part: 'Paint', lotId: 'tin', litres: 1 }]
+ */
+export function tinsFor(options: {
+  states: readonly LotState[];
+  of: Pick<Pour, 'sheetId' | 'part' | 'thinner'>;
+  wantL: number;
+}): FromTin[] {
+  const { states, of, wantL } = options;
+  const tins = states
+    .filter((lot) => gave(lot, of) && lot.nowL > 0)
+    .sort((a, b) => Number(a.stale) - Number(b.stale) || firstToUse(a, b));
+  const from: FromTin[] = [];
+  let left = wantL;
+  for (const lot of tins) {
+    if (left <= 1e-9) break;
+    const litres = Math.min(left, lot.nowL);
+    from.push({ part: of.part, lotId: lot.id, litres });
+    left -= litres;
+  }
+  return from;
 }
 
 /** Litres of each part of a product on the shelf, in the order of its parts; stale tins are not counted on. */
@@ -170,7 +215,13 @@ export interface ShelfSays {
   /** Tins of the product that are past their date, and not empty. */
   readonly stale: readonly LotState[];
   /** Parts of which there is less on the shelf than the coat takes, litres. */
-  readonly short: readonly { readonly name: string; readonly wantL: number; readonly haveL: number }[];
+  readonly short: readonly {
+    readonly name: string;
+    readonly wantL: number;
+    /** What may be poured: what is on the shelf less what is held back. */
+    readonly haveL: number;
+    readonly heldL: number;
+  }[];
 }
 
 /** Less than this is what sticks to the tin, L. */
@@ -178,14 +229,14 @@ const DREGS_L = 0.02;
 
 /**
  * Whether the shelf is fit for a coat; of a product that the yard keeps no tins of, nothing is said.
- * @param options.parts litres that the coat still takes of each part
+ * @param options.parts litres that the coat still takes of each part, and what is held back of it for patches
  * @example
  *   shelfSays({ states: [], sheetId: 'copper', parts: [{ name: 'Paint', wantL: 2 }] }).short // → []
  */
 export function shelfSays(options: {
   states: readonly LotState[];
   sheetId: string;
-  parts: readonly { readonly name: string; readonly wantL: number }[];
+  parts: readonly { readonly name: string; readonly wantL: number; readonly heldL?: number }[];
 }): ShelfSays {
   const { sheetId, parts } = options;
   const own = options.states.filter((lot) => lot.sheetId === sheetId);
@@ -193,6 +244,8 @@ export function shelfSays(options: {
   const have = onShelf(own, sheetId, parts);
   return {
     stale: own.filter((lot) => lot.stale && lot.nowL > DREGS_L),
-    short: parts.map((p, i) => ({ ...p, haveL: have[i] ?? 0 })).filter((p) => p.haveL + DREGS_L < p.wantL),
+    short: parts
+      .map((p, i) => ({ ...p, heldL: p.heldL ?? 0, haveL: Math.max(0, (have[i] ?? 0) - (p.heldL ?? 0)) }))
+      .filter((p) => p.haveL + DREGS_L < p.wantL),
   };
 }

@@ -7,7 +7,8 @@ import type { TimeTable } from '../model/timeTable';
 import { layerPerM2, type LayerPerM2 } from '../film/layer';
 import type { Layer } from '../model/layer';
 import { USUAL_RATE_M2_PER_H } from '../film/spreading';
-import { largestBatchL, potLifeH } from '../mix/pot';
+import { planBatches } from '../mix/batchPlan';
+import { batchLimitL, potLifeH } from '../mix/pot';
 import type { SheetBody, SheetRevision } from '../model/sheet';
 import type { WorkDone } from './consumables';
 import type { CoatToBuy } from './shopping';
@@ -57,14 +58,14 @@ export function batchesFor({
 }): number {
   if (litres <= 0 || areaM2 <= 0) return 0;
   if (sheet.potLife === null) return 1;
-  const most = largestBatchL({
+  const limitL = batchLimitL({
     potLifeH: potLifeOnMildDayH(sheet.potLife),
-    inductionMin: sheet.inductionMin ?? 0,
+    inductionH: (sheet.inductionMin ?? 0) / 60,
     rateM2PerH: USUAL_RATE_M2_PER_H[method],
     painters: 1,
     litresPerM2: litres / areaM2,
   });
-  return most > 0 ? Math.max(1, Math.ceil(litres / most - 1e-9)) : 1;
+  return planBatches({ stillL: litres, limitL })?.count ?? 1;
 }
 
 export interface Needs {

@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm';
-import { type CoatTarget, type LogEntry, type NewEntry, LOG_KINDS } from '#core/model/log';
+import { type CoatTarget, type LogEntry, type MixedBody, type NewEntry, LOG_KINDS } from '#core/model/log';
 import { checkAppend } from '#core/coat/append';
 
 import { blockingWork } from '#core/coat/zoneState';
-import type { SheetRevision } from '#core/model/sheet';
+import { ratioProblem } from '#core/sheet/useRatio';
+import type { SheetBody, SheetRevision } from '#core/model/sheet';
 import type { BuildUpRow, SurfaceDraft } from '#contracts/rows/boat';
 import { notFound, Refusal } from '../errors';
 import type { BoatRows } from './boatCache';
@@ -42,7 +43,8 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
   const targets = (e: LogEntry | undefined) =>
     e?.kind === 'started' || e?.kind === 'mixed' ? [e.body.on, e.body.sheetRevisionId] : null;
   if ((written.kind === 'started' || written.kind === 'mixed') && !same(targets(old), targets(written))) {
-    const zones = await checkTargets(tx, boat, written.body.on, written.body.sheetRevisionId);
+    const { zones, sheet } = await checkTargets(tx, boat, written.body.on, written.body.sheetRevisionId);
+    if (written.kind === 'mixed') refuseOffRatio(sheet, written.body);
     if (written.kind === 'started' && !old && written.body.overrideReason === null) refuseOpenWork(zones);
   }
   if (written.stream === 'zone') zonesOf(boat, [written.streamId]);
@@ -82,7 +84,7 @@ async function checkTargets(
   boat: BoatRows,
   targets: readonly CoatTarget[],
   revisionId: string,
-): Promise<Zone[]> {
+): Promise<{ zones: Zone[]; sheet: SheetBody }> {
   const zones = zonesOf(
     boat,
     targets.map((t) => t.surfaceId),
@@ -113,5 +115,11 @@ async function checkTargets(
       );
     }
   });
-  return zones;
+  return { zones, sheet: poured.body };
+}
+
+/** A ratio outside its tolerance is mixed with a reason in writing, or for a use that the sheet names. */
+function refuseOffRatio(sheet: SheetBody, batch: MixedBody): void {
+  const problem = ratioProblem({ sheet, batch });
+  if (problem) throw new Refusal(422, 'off_ratio', problem, { field: 'ratioReason' });
 }

@@ -15,6 +15,7 @@ import {
 import type { LogEntry } from '#core/model/log';
 import type { Layer } from '#core/model/layer';
 import type { AreaRecord, MeshRecord, OffsetRecord } from '#core/model/area';
+import { USUAL_KIT } from '#core/model/kit';
 import type { SheetBody } from '#core/model/sheet';
 import type { Boat, BuildUpRow, Job, SurfaceRow, TypedDayRow } from '#contracts/rows/boat';
 import type { LotRow, YardRules } from '#contracts/rows/stores';
@@ -204,6 +205,7 @@ export const lots = pgTable(
     leftL: doublePrecision('left_l').notNull(),
     measuredAt: instant('measured_at').notNull(),
     weighed: jsonb('weighed').$type<LotRow['weighed']>(),
+    past: jsonb('past').$type<NonNullable<LotRow['past']>>().notNull().default([]),
     note: text('note').notNull(),
     ...editable,
   },
@@ -218,6 +220,7 @@ export const yardRules = pgTable('yard_rules', {
   workFromMin: integer('work_from_min').notNull().default(480),
   workToMin: integer('work_to_min').notNull().default(1080),
   currency: text('currency').notNull().default('EUR'),
+  kit: jsonb('kit').$type<YardRules['kit']>().notNull().default(USUAL_KIT),
   version: integer('version').notNull(),
 });
 

@@ -1,9 +1,20 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { foldLog } from '#core/coat/fold';
+import { foldLog, type MixedBatch } from '#core/coat/fold';
+import { zoneNames } from '#core/hull/zones';
+import type { SheetRevision } from '#core/model/sheet';
+import { poursOf } from '#core/stores/productLedger';
 import { mergedPours, type Pour } from '#core/stores/lots';
 import { coatNeeds } from '#core/stores/needs';
-import { USUAL_RULES, YARD_RULES_ID, type Stores, type StoresBoat, type YardRules } from '#contracts/rows/stores';
+import {
+  USUAL_RULES,
+  YARD_RULES_ID,
+  type LedgerBatchRow,
+  type LotRow,
+  type Stores,
+  type StoresBoat,
+  type YardRules,
+} from '#contracts/rows/stores';
 import type { NamedBuildUpRow, NamedUse } from '#contracts/rows/system';
 import type { BoatRows } from './boatCache';
 import { withAreas } from './boats';
@@ -26,10 +37,8 @@ export function boatCall({ boat, jobs, surfaces, hull, buildUps, entries, sheets
   const revisions = new Map(sheets.map((r) => [r.id, r]));
   const log = foldLog(entries);
   const pours = log.batches.flatMap((batch) => {
-    const sheetId = revisions.get(batch.sheetRevisionId)?.sheetId;
-    return sheetId
-      ? batch.parts.map((part) => ({ sheetId, part: part.name, litres: part.volumeL, at: batch.mixedAt }))
-      : [];
+    const revision = revisions.get(batch.sheetRevisionId);
+    return revision ? batchPours(batch, revision) : [];
   });
   const job = jobs[jobs.length - 1];
   const { needs } = coatNeeds({
@@ -48,6 +57,49 @@ export function boatCall({ boat, jobs, surfaces, hull, buildUps, entries, sheets
     },
     timeZone: boat.timeZone,
   };
+}
+
+/** What a batch took of each part, by the tins that it named, and of its thinner. */
+function batchPours(batch: MixedBatch, { sheetId, body }: SheetRevision): Pour[] {
+  const parts = batch.parts.map((p) => p.name);
+  const poured = { id: batch.id, at: batch.mixedAt, partsL: batch.parts.map((p) => p.volumeL) };
+  const of = batch.from ? { ...poured, from: batch.from } : poured;
+  const thinner = body.thinner?.name;
+  return [
+    ...poursOf(of, parts, sheetId),
+    ...(batch.thinnerL > 0 && thinner
+      ? poursOf({ ...of, partsL: [batch.thinnerL] }, [thinner], sheetId).map((p) => ({ ...p, thinner: true }))
+      : []),
+  ];
+}
+
+/** All tins of a product, those off the shelf too. */
+export async function lotsOf(db: Db, sheetId: string): Promise<LotRow[]> {
+  return db.select().from(lots).where(eq(lots.sheetId, sheetId)).orderBy(asc(lots.id));
+}
+
+/** The batches of a product on one boat, each with the coats it is in. */
+export function ledgerBatches(
+  { boat, surfaces, removedZones, entries, sheets }: BoatRows,
+  sheetId: string,
+): LedgerBatchRow[] {
+  const own = new Set(sheets.filter((r) => r.sheetId === sheetId).map((r) => r.id));
+  const names = zoneNames({ surfaces, removedZones });
+  const { batches, coats } = foldLog(entries);
+  return batches
+    .filter((b) => own.has(b.sheetRevisionId))
+    .map((b) => ({
+      id: b.id,
+      at: b.mixedAt,
+      partsL: b.parts.map((p) => p.volumeL),
+      ...(b.from ? { from: b.from } : {}),
+      boatId: boat.id,
+      boatName: boat.name,
+      use: b.use ?? null,
+      coats: coats
+        .filter((c) => c.batches.some((on) => on.batchId === b.id))
+        .map((c) => ({ coatId: c.id, zones: c.on.map((t) => names.get(t.surfaceId) ?? '') })),
+    }));
 }
 
 /** The shelf, what batches have taken of it, and what the boats in hand still want, those to be launched first first. */

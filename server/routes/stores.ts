@@ -5,7 +5,7 @@ import { YARD_RULES_ID, type LotRow, type YardRules } from '#contracts/rows/stor
 import { namedBuildUpBody } from '#contracts/schemas/system';
 import type { NamedBuildUpRow } from '#contracts/rows/system';
 import type { Context } from '../context';
-import { namedBuildUps, sheets } from '../db/schema';
+import { lots, namedBuildUps, sheets } from '../db/schema';
 import { checkLayerSheets, getSheet } from '../db/sheets';
 import { listNamed } from '../db/stores';
 import type { Writing } from '../db/store';
@@ -39,9 +39,16 @@ export function storesRoutes({ store, summaries }: Context): Router {
     res.json(
       await store.write(async (tx) => {
         await checkPart(tx, row);
-        return putVersioned(tx, 'lots', row, 'tin');
+        const [before] = await tx.db.select().from(lots).where(eq(lots.id, row.id));
+        // Whoever does not tell of earlier looks does not mean to forget them.
+        return putVersioned(tx, 'lots', { ...row, past: row.past ?? before?.past ?? [] }, 'tin');
       }),
     );
+  });
+
+  router.get('/ratio-ledger/:id', async (req, res) => {
+    checkNoQuery(req);
+    res.json(await summaries.ledgerFacts(idOf(req)));
   });
 
   router.put('/yard-rules/:id', async (req, res) => {
@@ -78,7 +85,9 @@ async function checkPart(tx: Writing, row: LotRow): Promise<void> {
     return;
   }
   const sheet = await getSheet(tx.db, row.sheetId);
-  if (!sheet.revisions.some((r) => r.body.parts.some((p) => p.name === row.part)))
+  if (
+    !sheet.revisions.some(({ body }) => body.parts.some((p) => p.name === row.part) || body.thinner?.name === row.part)
+  )
     throw new Refusal(
       422,
       'impossible',

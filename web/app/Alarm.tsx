@@ -72,7 +72,13 @@ export function Alarm() {
 
 type Due = NamedTimer & { boat: Boat };
 
-const DUE_WORDS = { stand: 'has stood, may be used', pot: 'pot life has ended' } as const;
+const DUE_WORDS = {
+  stir: 'is stirred: let it stand, or start',
+  stand: 'has stood, may be used',
+  pot: 'pot life has ended',
+} as const;
+
+const TITLE_WORDS = { stir: 'Stirred', stand: 'Has stood', pot: 'Pot life has ended' } as const;
 
 /** One line for all that rings, however many; it opens to each. */
 function AlarmStrip({ due }: { due: readonly Due[] }) {
@@ -197,8 +203,6 @@ function useDueTimers() {
   });
   const ringing = due.length > 0;
   const first = due[0];
-  const text = first
-    ? `${first.timer === 'stand' ? 'Has stood' : 'Pot life has ended'}: ${first.product || first.boat.name}`
-    : null;
+  const text = first ? `${TITLE_WORDS[first.timer]}: ${first.product || first.boat.name}` : null;
   return { ringing, text, due };
 }

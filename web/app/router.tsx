@@ -100,6 +100,10 @@ export const router = createBrowserRouter(
               lazy: async () => ({ Component: (await import('../places/stores/StoresPlace')).StoresPlace }),
             },
             {
+              path: 'stores/kit',
+              lazy: async () => ({ Component: (await import('../places/stores/KitPage')).KitPage }),
+            },
+            {
               path: 'build-ups',
               lazy: async () => ({ Component: (await import('../places/buildups/BuildUpsPlace')).BuildUpsPlace }),
             },

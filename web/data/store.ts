@@ -1,7 +1,7 @@
 import { QueryClient, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
-import type { BatchEntry, CoatEntry, NewEntry } from '#core/model/log';
+import type { LogEntry, NewEntry } from '#core/model/log';
 import type { SheetRevision } from '#core/model/sheet';
 import type { BoatBundle } from '#contracts/rows/boat';
 import type { Library, SheetRow } from '#contracts/rows/sheet';
@@ -309,7 +309,7 @@ function takeBack(
   });
 }
 
-export type EntryDraft = Pick<CoatEntry | BatchEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & {
+export type EntryDraft = Pick<LogEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & {
   occurredAt?: number;
   supersedes?: string | null;
 };

@@ -4,7 +4,7 @@ import type { Per } from '#core/stores/consumables';
 import type { BorderRule } from '#core/system/borders';
 import type { BondSchool } from '#core/model/buildUp';
 import type { RecordKind, Severity } from '#core/system/stack';
-import type { AgainstKind } from '#core/model/log';
+import type { AgainstKind, Measure, QuickRemark } from '#core/model/log';
 import type { MeshUnit } from '#core/hull/placement';
 import type { ShapeKind } from '#core/hull/shapes';
 import type { WearPlace } from '#core/hull/wear';
@@ -251,4 +251,25 @@ export const AGAINST_WORDS: Record<AgainstKind, string> = {
   air: 'air outside the limits',
   untilDry: 'limits not held until touch dry',
   rule: 'a rule',
+};
+
+export const MEASURE_WORDS: Record<Measure, string> = {
+  scale: 'Scale',
+  cup: 'Cup',
+  syringe: 'Syringe',
+  pump: 'Pump',
+  stick: 'Stick',
+};
+
+/** What is found in a wet coat. */
+export const REMARK_WORDS: Record<QuickRemark, string> = {
+  run: 'run',
+  sag: 'sag',
+  holiday: 'holiday',
+  nib: 'nib',
+  insect: 'insect',
+  dryEdge: 'dry edge',
+  bubbles: 'bubbles',
+  fisheyes: 'fisheyes',
+  orangePeel: 'orange peel',
 };

@@ -57,6 +57,7 @@ export const CLOCK_WORDS: Record<ClockKind, string> = {
   cured: 'fully cured',
   immersion: 'may be immersed',
   immersionEnds: 'may no longer be immersed',
+  stir: 'is stirred',
   stand: 'has stood, may be used',
   pot: 'pot life ends',
   lastStart: 'last start',

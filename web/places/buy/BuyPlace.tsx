@@ -12,10 +12,11 @@ import { useSheets, useStores } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
 import { Fig, useListUnit, Line } from '../../parts/Fig';
+import { pdfOf } from '../../parts/pdf';
 import { saveBlob, saveCsv } from '../../parts/saveText';
 import { casesWords, moneyWords, NOT_PROVEN_WORDS, packWords, dateWords } from '../../parts/words';
 import { NeedBar } from './NeedBar';
-import { lineCount, pdfOf, shoppingCells, shoppingPage, supplierWords } from './files';
+import { lineCount, shoppingCells, shoppingPage, supplierWords } from './files';
 import { useShopping, type Shopping } from './useShopping';
 import { counted } from '#core/units/format';
 

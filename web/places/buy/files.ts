@@ -1,13 +1,10 @@
-import semiBold from '@expo-google-fonts/atkinson-hyperlegible-next/600SemiBold/AtkinsonHyperlegibleNext_600SemiBold.ttf?url';
-import regular from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf?url';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { ShoppingLine } from '#core/stores/list';
 import { formatQuantity, type UnitChoice } from '#core/units/format';
 import type { BoatView } from '../../data/store';
+import { PAGE_FONT } from '../../parts/pdf';
 import { casesWords, moneyWords } from '../../parts/words';
 import type { Shopping } from './useShopping';
-
-const PAGE_FONT = 'Atkinson Hyperlegible Next';
 
 /** Supplier of a line as it is told. */
 export const supplierWords = (supplier: string): string => supplier || 'no supplier named';
@@ -83,17 +80,4 @@ export function shoppingPage(view: BoatView, shopping: Shopping, units: UnitChoi
     defaultStyle: { font: PAGE_FONT, fontSize: 11 },
     content,
   };
-}
-
-/** Write a page as PDF, in the letters of the pages; the writer and its fonts are fetched only now. */
-export async function pdfOf(page: TDocumentDefinitions): Promise<Blob> {
-  const { default: pdfMake } = await import('pdfmake/build/pdfmake');
-  const writer = pdfMake as unknown as {
-    addFonts(fonts: Record<string, Record<'normal' | 'bold', string>>): void;
-    createPdf(page: TDocumentDefinitions): { getBlob(): Promise<Blob> };
-  };
-  // The writer fetches by whole addresses only.
-  const at = (asset: string) => new URL(asset, location.href).href;
-  writer.addFonts({ [PAGE_FONT]: { normal: at(regular), bold: at(semiBold) } });
-  return writer.createPdf(page).getBlob();
 }

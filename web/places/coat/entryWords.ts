@@ -1,4 +1,4 @@
-import type { LogEntry, StartedBody } from '#core/model/log';
+import type { LogEntry, MixedBody, StartedBody, WetFilmBody } from '#core/model/log';
 import { formatQuantity, type UnitChoice } from '#core/units/format';
 import { ABRADE_FOR_WORDS, AGAINST_WORDS } from '../../parts/choiceWords';
 import { METHOD_WORDS } from '../../parts/words';
@@ -27,7 +27,20 @@ export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): str
       return `Read ${parts.filter(Boolean).join(', ')}`;
     }
     case 'wetFilm':
-      return `Comb ${entry.body.micron.map((m) => formatQuantity('film', m, units)).join(', ')} wet`;
+      return `Comb ${combWords(entry.body, units)} wet`;
+    case 'paused':
+      return `Paused${entry.body.reason ? `: ${entry.body.reason}` : ''}`;
+    case 'resumed':
+      return entry.body.painters?.length ? `Went on, ${entry.body.painters.join(', ')}` : 'Went on';
+    case 'covered': {
+      const { surfaceId, share, panels, of } = entry.body;
+      const done = panels ? `${panels.length} of ${of} panels` : formatQuantity('percent', share, units, 0);
+      return `${done} of ${nameOf(surfaceId)} covered`;
+    }
+    case 'picture':
+      return `Picture${on(entry.body.drawnAt?.surfaceId)}${entry.body.text ? `: ${entry.body.text}` : ''}`;
+    case 'cautioned':
+      return 'Caution read';
     case 'batchOn':
       return `Batch of ${formatQuantity('volume', entry.body.litres, units)} on`;
     case 'finished': {
@@ -41,12 +54,9 @@ export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): str
         ? `Thumb test${on(entry.body.surfaceId)}: ${entry.body.passed ? 'print, nothing comes off' : 'still comes off'}`
         : `Sanding test${on(entry.body.surfaceId)}: ${entry.body.passed ? 'powders' : 'gums'}`;
     case 'note':
-      return entry.body.text;
+      return `${entry.body.text}${on(entry.body.drawnAt?.surfaceId)}`;
     case 'mixed':
-      return `Mixed ${formatQuantity('volume', entry.body.totalL, units)}: ${[
-        ...entry.body.parts.map((p) => `${p.name} ${formatQuantity('volume', p.volumeL, units)}`),
-        ...(entry.body.thinnerL > 0 ? [`thinner ${formatQuantity('volume', entry.body.thinnerL, units)}`] : []),
-      ].join(', ')}${entry.body.standMin > 0 ? `; to stand ${entry.body.standMin} min` : ''}`;
+      return mixedWords(entry.body, units);
     case 'silenced':
       return 'Timer silenced';
     case 'emptied':
@@ -56,10 +66,33 @@ export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): str
   }
 }
 
+function combWords({ micron, teeth }: WetFilmBody, units: UnitChoice): string {
+  const film = (m: number) => formatQuantity('film', m, units);
+  return micron
+    .map((m, i) => (teeth?.[i] ? `between ${film(teeth[i][0])} and ${film(teeth[i][1])}` : film(m)))
+    .join(', ');
+}
+
+function mixedWords(body: MixedBody, units: UnitChoice): string {
+  const litres = (value: number) => formatQuantity('volume', value, units);
+  const { totalL, parts, thinnerL, standMin, use, ratioReason, additives } = body;
+  return [
+    `Mixed ${litres(totalL)}: ${[
+      ...parts.map((p) => `${p.name} ${litres(p.volumeL)}`),
+      ...(thinnerL > 0 ? [`thinner ${litres(thinnerL)}`] : []),
+      ...(additives ?? []).map((a) => `${a.name} ${litres(a.litres)}`),
+    ].join(', ')}`,
+    use ? `; in the ratio for ${use}` : '',
+    standMin > 0 ? `; to stand ${standMin} min` : '',
+    ratioReason ? `. Off its ratio: ${ratioReason}` : '',
+  ].join('');
+}
+
 function startedWords(body: StartedBody, units: UnitChoice): string {
-  const { method, thinner, abradedGrit, abradedFor, overrideReason, against } = body;
+  const { painters, method, thinner, abradedGrit, abradedFor, overrideReason, against } = body;
   return [
     `Started by ${METHOD_WORDS[method].toLowerCase()}`,
+    painters && painters.length > 1 ? `, ${painters.join(', ')}` : '',
     thinner > 0 ? `, thinner ${formatQuantity('percent', thinner, units)} of the mix` : '',
     abradedGrit ? `, abraded with ${abradedGrit}${abradedFor ? ` ${ABRADE_FOR_WORDS[abradedFor]}` : ''} before` : '',
     overrideReason

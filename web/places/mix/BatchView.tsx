@@ -1,18 +1,22 @@
 import { Link } from 'react-router';
 import { sprayCan } from '#core/film/layer';
-import type { Batch } from '#core/mix/splitBatch';
-import { counted, plainNumber, pouringUnit, ratioShown } from '#core/units/format';
+import type { SheetBody } from '#core/model/sheet';
+import { counted, plainNumber, ratioShown } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
-import { useSettings } from '../../data/settings';
 import type { Stint } from '../../data/targets';
 import { Fig } from '../../parts/Fig';
 import { spanWords } from '../../parts/words';
+import { Measuring } from './Measuring';
+import { OffRatio } from './OffRatio';
 import { Pot } from './Pot';
+import { PourList, potOf, useStepUnits } from './PourList';
+import { SizeLine } from './SizeLine';
+import { StickButton } from './StickButton';
 import type { Mix } from './useMix';
 
 /** The batch: what to pour in which order, how the pot stands then, what to heed, and that it is mixed. */
 export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stint }) {
-  const { units } = useSettings();
+  const units = useStepUnits(mix);
   const { batch, sheet, withoutDensity } = mix;
   if (mix.mixedId === null && mix.mixedForL > 0 && mix.mixedL === 0 && mix.litresPerM2 > 0)
     return (
@@ -25,27 +29,15 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
   const can = sprayCan(sheet);
   if (can) return <Cans mix={mix} coversM2={can.coversM2} />;
   if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
-  const volumes = batch.parts.map((p) => p.volumeL);
-  const masses = batch.parts.map((p) => p.massKg ?? 0);
-  const volumeUnit = pouringUnit('volume', units, batch.totalL, [...volumes, batch.thinnerL]);
-  const massUnit = pouringUnit(
-    'mass',
-    units,
-    masses.reduce((sum, m) => sum + m, 0),
-    masses,
-  );
-  const shown = ratioShown('volume', volumes, volumeUnit);
   return (
     <>
-      <div className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
-        <Pours batch={batch} thinner={sheet.thinner?.name || 'thinner'} volumeUnit={volumeUnit} massUnit={massUnit} />
-        <PotOfBatch mix={mix} batch={batch} unit={volumeUnit} />
+      <SizeLine mix={mix} />
+      <Measuring mix={mix} units={units} />
+      <div className="grid items-start gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
+        <PourList mix={mix} units={units} />
+        <PotOfBatch mix={mix} unit={units.volume} />
       </div>
-      {shown && (
-        <p className="mt-2 border-l-4 border-warning pl-3">
-          So little cannot be measured finer: these figures come to {shown.map((r) => plainNumber(r, 2)).join(' : ')}.
-        </p>
-      )}
+      <RoundedRatio mix={mix} unit={units.volume} />
       {withoutDensity.length > 0 && (
         <p className="mt-2">
           No weighing: the density of {withoutDensity.join(' and ')} is not on the sheet.{' '}
@@ -55,14 +47,36 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
           ; a volume ratio never goes on the scale as it is.
         </p>
       )}
+      <OffRatio mix={mix} unit={units.volume} />
       <Heed mix={mix} />
-      {sheet.caution && (
-        <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">
-          {sheet.caution} Follow the maker’s sheet and your local rules.
-        </p>
-      )}
+      <Caution sheet={sheet} />
       <MixedIt mix={mix} boatId={boatId} stint={stint} />
     </>
+  );
+}
+
+function Caution({ sheet }: { sheet: SheetBody }) {
+  if (!sheet.caution) return null;
+  return (
+    <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">
+      {sheet.caution} Follow the maker’s sheet and your local rules.
+    </p>
+  );
+}
+
+/** What the figures come to where nobody can measure them finer. */
+function RoundedRatio({ mix, unit }: { mix: Mix; unit: Unit }) {
+  const parts = mix.pouring?.steps.filter((s) => s.kind === 'part') ?? [];
+  const shown = ratioShown(
+    'volume',
+    parts.map((p) => p.litres),
+    unit,
+  );
+  if (!shown || mix.typed.measure === 'pump') return null;
+  return (
+    <p className="mt-2 border-l-4 border-warning pl-3">
+      So little cannot be measured finer: these figures come to {shown.map((r) => plainNumber(r, 2)).join(' : ')}.
+    </p>
   );
 }
 
@@ -76,113 +90,51 @@ function Cans({ mix, coversM2 }: { mix: Mix; coversM2: number }) {
         One covers <Fig quantity="area" value={coversM2} /> once; <Fig quantity="area" value={mix.doesM2} /> of{' '}
         <Fig quantity="area" value={mix.wholeM2} />. Nothing is mixed: shake each for two minutes and start the coat.
       </p>
-      {mix.sheet.caution && (
-        <p className="mt-2 border-l-4 border-base-content pl-3 text-sm">
-          {mix.sheet.caution} Follow the maker’s sheet and your local rules.
-        </p>
-      )}
+      <Caution sheet={mix.sheet} />
     </>
   );
 }
 
-interface PoursProps {
-  batch: Batch;
-  thinner: string;
-  volumeUnit: Unit;
-  massUnit: Unit;
-}
-
-/** Parts in the order they are poured, by volume and as the scale reads then. */
-function Pours({ batch, thinner, volumeUnit, massUnit }: PoursProps) {
+function PotOfBatch({ mix, unit }: { mix: Mix; unit: Unit }) {
+  const { pouring, mixedL, mixedId, set, kit, setTyped } = mix;
+  const pot = potOf(mix);
+  if (!pot || !pouring) return null;
+  const inPotL = pouring.steps.reduce((sum, s) => sum + s.litres, 0);
   return (
-    <table className="w-full text-left">
-      <thead>
-        <tr className="border-b border-base-content">
-          <th className="lab py-1">Pour, in this order</th>
-          <th className="lab py-1 text-right">By volume</th>
-          <th className="lab py-1 text-right">Scale reads</th>
-        </tr>
-      </thead>
-      <tbody>
-        {batch.parts.map((part, i) => {
-          const upTo = batch.parts.slice(0, i + 1).every((p) => p.massKg !== null)
-            ? batch.parts.slice(0, i + 1).reduce((sum, p) => sum + (p.massKg as number), 0)
-            : null;
-          return (
-            <tr key={part.name} className="border-b border-base-300 align-baseline">
-              <th scope="row" className="py-1.5 pr-2 font-normal">
-                {i > 0 && '+ '}
-                {part.name}
-                {part.massKg !== null && (
-                  <span className="block text-sm quiet">
-                    alone <Fig quantity="mass" value={part.massKg} unit={massUnit} />
-                  </span>
-                )}
-              </th>
-              <td className="py-1.5 text-right">
-                <Fig quantity="volume" value={part.volumeL} unit={volumeUnit} className="text-3xl" />
-              </td>
-              <td className="py-1.5 text-right">
-                {upTo === null ? (
-                  <span className="quiet">no weighing</span>
-                ) : (
-                  <Fig quantity="mass" value={upTo} unit={massUnit} className="text-3xl" />
-                )}
-              </td>
-            </tr>
-          );
-        })}
-        {batch.thinnerL > 0 && (
-          <tr className="border-b border-base-300 align-baseline">
-            <th scope="row" className="py-1.5 font-normal">
-              + {thinner}
-            </th>
-            <td className="py-1.5 text-right">
-              <Fig quantity="volume" value={batch.thinnerL} unit={volumeUnit} className="text-3xl" />
-            </td>
-            <td />
-          </tr>
-        )}
-        <tr className="align-baseline">
-          <th scope="row" className="py-1.5">
-            In the pot
-          </th>
-          <td className="py-1.5 text-right">
-            <Fig quantity="volume" value={batch.totalL} unit={volumeUnit} className="text-2xl" />
-          </td>
-          <td />
-        </tr>
-      </tbody>
-    </table>
-  );
-}
-
-function PotOfBatch({ mix, batch, unit }: { mix: Mix; batch: Batch; unit: Unit }) {
-  const { diameterM, mixedL, wholeL, mixedId, set } = mix;
-  return (
-    diameterM !== null &&
-    diameterM > 0 &&
-    Number.isFinite(diameterM) && (
+    <div>
       <Pot
-        pours={[
-          ...batch.parts.map((p) => ({ name: p.name, litres: p.volumeL })),
-          ...(batch.thinnerL > 0 ? [{ name: 'thinner', litres: batch.thinnerL }] : []),
-        ]}
-        diameterM={diameterM}
+        pours={pouring.steps.map((s) => ({ name: s.name, litres: s.pouredL ?? s.litres }))}
+        pot={pot}
         unit={unit}
-        largestL={Math.max(wholeL * 1.5, 1)}
         onTotal={(total) =>
-          mixedId === null && set({ by: 'litres', litres: total / (batch.totalL > 0 ? batch.totalL / mixedL : 1) })
+          mixedId === null && set({ by: 'litres', litres: total / (inPotL > 0 && mixedL > 0 ? inPotL / mixedL : 1) })
         }
       />
-    )
+      <div className="flex flex-wrap items-center gap-x-4">
+        <select
+          className="narrow min-h-11 max-w-40 min-w-0 truncate bg-base-100 underline underline-offset-4"
+          aria-label="Pot"
+          value={pot.id}
+          onChange={(e) => setTyped({ potId: e.target.value })}
+        >
+          {kit.pots.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </select>
+        <StickButton mix={mix} />
+        <Link to="/stores/kit" className="link-row text-sm underline underline-offset-4">
+          Pots and pumps
+        </Link>
+      </div>
+    </div>
   );
 }
 
 /** What to heed of it: what it does, its stand, its pot life. */
 function Heed({ mix }: { mix: Mix }) {
-  const { sheet, layer, pot, largestL, wish, set } = mix;
-  const { units } = useSettings();
+  const { sheet, layer, pot, wish } = mix;
   return (
     <ul className="sheet-rule mt-2">
       <li className="py-1.5">
@@ -207,18 +159,10 @@ function Heed({ mix }: { mix: Mix }) {
       ) : (
         sheet.parts.length > 1 && <li className="py-1.5 quiet">The sheet has no pot life: no timer for it.</li>
       )}
-      {largestL !== null && mix.mixedL > largestL && (
-        <li className="border-l-4 border-warning bg-base-200 px-3 py-1.5">
-          More than one painter puts on in the pot life: at most{' '}
-          <Fig quantity="volume" value={largestL} unit={pouringUnit('volume', units, mix.mixedL)} /> at a time by{' '}
-          {layer.method}.{' '}
-          <button
-            type="button"
-            className="underline underline-offset-4"
-            onClick={() => set({ by: 'litres', litres: Math.floor(largestL * 100) / 100 })}
-          >
-            Make it that much
-          </button>
+      {sheet.parts.length > 1 && (
+        <li className="py-1.5">
+          Stir each part, scrape the bottom; two minutes by hand or with a paddle. A deep pot goes off sooner: pour it
+          into a tray.
         </li>
       )}
     </ul>
@@ -229,8 +173,13 @@ function MixedIt({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stin
   return (
     <div className="mt-4 flex flex-wrap gap-3">
       {mix.mixedId === null ? (
-        <button type="button" className="btn btn-primary" disabled={mix.mixedL <= 0} onClick={mix.mixIt}>
-          Mixed: start the clocks
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={mix.mixedL <= 0 || mix.pouring?.reasonWanted === true}
+          onClick={mix.mixIt}
+        >
+          {mix.sheet.parts.length > 1 ? 'All in: stir, start the clocks' : 'Stirred: start the clocks'}
         </button>
       ) : (
         <>

@@ -62,6 +62,7 @@ function HowMuch({ mix }: { mix: Mix }) {
           ['area', 'Area to do'],
           ['litres', 'Volume'],
           ...(perL === null ? [] : [['mass', 'Weight'] as const]),
+          ...(wish.cansL ? [['cans', 'What is left'] as const] : []),
         ]}
         value={wish.by}
         onPick={(by) =>
@@ -94,14 +95,9 @@ function HowMuch({ mix }: { mix: Mix }) {
           onValue={(potC) => set({ potC })}
           hint="Air now, until you measure"
         />
-        <QuantityField
-          label="Pot, inside width"
-          quantity="width"
-          value={mix.diameterM}
-          onValue={mix.setDiameter}
-          hint="7 in, 18 cm"
-        />
       </div>
+      <UseOf mix={mix} />
+      <Additives mix={mix} />
       {mix.overThinned && (
         <p className="border-l-4 border-warning bg-base-200 px-3 py-1">
           More thinner than the sheet allows: it sags and loses film.
@@ -111,9 +107,55 @@ function HowMuch({ mix }: { mix: Mix }) {
   );
 }
 
+/** The ratio that is mixed: the sheet's own, or one that it gives for a use. */
+function UseOf({ mix }: { mix: Mix }) {
+  const { sheet, wish, set } = mix;
+  const uses = sheet.useRatios ?? [];
+  if (uses.length === 0) return null;
+  const picked = uses.find((u) => u.use === wish.use);
+  return (
+    <SelectField
+      label="Ratio"
+      value={wish.use ?? ''}
+      options={[
+        ['', `${sheet.parts.map((p) => p.ratio).join(' : ')}, the sheet’s own`],
+        ...uses.map((u) => [u.use, `${u.ratio.join(' : ')} for ${u.use}`] as const),
+      ]}
+      onPick={(use) => set({ use: use === '' ? null : use })}
+      hint={picked ? `By ${picked.source}` : undefined}
+    />
+  );
+}
+
+/** Additives that the sheet names, each with what it does. */
+function Additives({ mix }: { mix: Mix }) {
+  const { sheet, wish, set } = mix;
+  return (sheet.additives ?? []).map((a) => {
+    const share = wish.additives?.[a.name] ?? null;
+    return (
+      <QuantityField
+        key={a.name}
+        label={`${a.name}, ${a.kind}`}
+        quantity="percent"
+        value={share}
+        onValue={(v) => set({ additives: { ...wish.additives, [a.name]: v ?? 0 } })}
+        error={share !== null && share > a.maxShare ? 'More than its label allows.' : undefined}
+        hint={`At most ${Math.round(a.maxShare * 1000) / 10} %; pot life × ${a.potFactor}, drying × ${a.windowFactor}`}
+      />
+    );
+  });
+}
+
 /** How much, in what the size goes by. */
 function Amount({ mix }: { mix: Mix }) {
   const { wish, set } = mix;
+  if (wish.by === 'cans')
+    return (
+      <p className="self-end pb-2">
+        <Fig quantity="volume" value={wish.cansL ?? 0} className="text-xl" /> can be mixed of what is on the shelf in
+        date.
+      </p>
+    );
   return wish.by === 'area' ? (
     <QuantityField
       label="Area to do"

@@ -1,140 +1,143 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { potMarks } from '#core/mix/pot';
+import { fillHeightsMm, filledL, type RoundPot } from '#core/mix/fillHeights';
 import { figure } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
+import { attempt } from '../../parts/attempt';
 
 const FILLS = ['#b9bdb9', '#d8c48f', '#c9b3a0', '#dfe3e4'];
 
 /**
- * The pot with the mark to which each part fills it, to scale for its diameter. Dragging the level, or the
- * arrow keys, sizes the batch.
+ * The pot with the mark to which each part fills it, to scale. Dragging the level, or the arrow keys, sizes the batch.
+ * What does not fit is said, and drawn up to the rim.
  */
 export function Pot({
   pours,
-  diameterM,
+  pot,
   unit,
-  largestL,
   onTotal,
 }: {
   pours: readonly { name: string; litres: number }[];
-  diameterM: number;
+  pot: RoundPot;
   unit: Unit;
-  largestL: number;
   onTotal: (litres: number) => void;
 }) {
-  const { svg, ...pot } = usePot({ unit, pours, diameterM, largestL, onTotal });
-
+  const d = usePot({ unit, pours, pot, onTotal });
   const placed: number[] = [];
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 ${pot.top} ${pot.box.width} ${pot.box.bottom + 8 - pot.top}`}
-      className="block h-auto w-full max-w-sm touch-none"
-      role="slider"
-      tabIndex={0}
-      aria-label="Level in the pot: drag to size the batch"
-      aria-valuemin={0}
-      aria-valuemax={Number(largestL.toFixed(2))}
-      aria-valuenow={Number(pot.total.toFixed(2))}
-      aria-valuetext={pot.litresText(pot.total)}
-      aria-orientation="vertical"
-      onKeyDown={pot.keys}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        pot.drag(e);
-      }}
-      onPointerMove={pot.drag}
-      style={{ cursor: 'ns-resize' }}
-    >
-      {pot.marks.map((mark, i) => {
-        const from = pot.y(i === 0 ? 0 : (pot.marks[i - 1]?.heightM ?? 0));
-        const to = pot.y(mark.heightM);
-        const wanted = to + 5;
-        const textY =
-          placed.length === 0
-            ? Math.min(wanted, pot.box.bottom - 2)
-            : Math.min(wanted, (placed[placed.length - 1] as number) - 19);
-        placed.push(textY);
-        return (
-          <g key={mark.name}>
-            <rect
-              x={pot.box.left}
-              y={to}
-              width={pot.w}
-              height={Math.max(0, from - to)}
-              fill={FILLS[i % FILLS.length]}
-            />
-            <path
-              d={`M${pot.box.left - 6} ${to}H${pot.box.left + pot.w + 6}L${pot.box.left + pot.w + 16} ${textY - 5}h4`}
-              stroke="currentColor"
-              strokeWidth={i === pot.marks.length - 1 ? 2.4 : 1.2}
-              fill="none"
-            />
-            <text x={pot.box.left + pot.w + 24} y={textY} fontSize="16" fill="currentColor" className="narrow">
-              {i === 0 ? '' : '+ '}
-              {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name} to{' '}
-              <tspan fontWeight="600">{pot.litresText(mark.upToL)}</tspan>
-            </text>
-          </g>
-        );
-      })}
-      <path
-        d={`M${pot.box.left} ${pot.rim}V${pot.box.bottom}h${pot.w}V${pot.rim}`}
-        fill="none"
-        stroke="currentColor"
-        strokeWidth="3"
-        strokeLinejoin="round"
-      />
-    </svg>
+    <>
+      <svg
+        ref={d.svg}
+        viewBox={`0 0 320 ${d.bottom + 8}`}
+        className="block h-auto w-full max-w-sm touch-none"
+        role="slider"
+        tabIndex={0}
+        aria-label="Level in the pot: drag to size the batch"
+        aria-valuemin={0}
+        aria-valuemax={Number(d.holdsL.toFixed(2))}
+        aria-valuenow={Number(Math.min(d.total, d.holdsL).toFixed(2))}
+        aria-valuetext={d.litresText(d.total)}
+        aria-orientation="vertical"
+        onKeyDown={d.keys}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          d.drag(e);
+        }}
+        onPointerMove={d.drag}
+        style={{ cursor: 'ns-resize' }}
+      >
+        {d.marks.map((mark, i) => {
+          const from = i === 0 ? 0 : (d.marks[i - 1]?.heightMm ?? 0);
+          const y = d.y(mark.heightMm);
+          const wanted = Math.min(y + 5, d.bottom - 2);
+          const textY = placed.length === 0 ? wanted : Math.min(wanted, (placed[placed.length - 1] as number) - 19);
+          placed.push(textY);
+          const right = d.middle + d.half(mark.heightMm);
+          return (
+            <g key={mark.name}>
+              <path
+                d={`M${d.middle - d.half(from)} ${d.y(from)}H${d.middle + d.half(from)}L${right} ${y}H${d.middle - d.half(mark.heightMm)}Z`}
+                fill={FILLS[i % FILLS.length]}
+              />
+              <path
+                d={`M${d.middle - d.half(mark.heightMm) - 6} ${y}H${right + 6}L${d.textX - 8} ${textY - 5}h4`}
+                stroke="currentColor"
+                strokeWidth={i === d.marks.length - 1 ? 2.4 : 1.2}
+                fill="none"
+              />
+              <text x={d.textX} y={textY} fontSize="16" fill="currentColor" className="narrow">
+                {i === 0 ? '' : '+ '}
+                {mark.name.length > 11 ? `${mark.name.slice(0, 10)}…` : mark.name} to{' '}
+                <tspan fontWeight="600">{d.litresText(mark.upToL)}</tspan>
+              </text>
+            </g>
+          );
+        })}
+        <path
+          d={`M${d.middle - d.half(pot.depthMm)} ${d.y(pot.depthMm)}L${d.middle - d.half(0)} ${d.bottom}H${d.middle + d.half(0)}L${d.middle + d.half(pot.depthMm)} ${d.y(pot.depthMm)}`}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="3"
+          strokeLinejoin="round"
+        />
+      </svg>
+      {d.problem && (
+        <p role="alert" className="border-l-4 border-warning pl-3">
+          {d.problem}
+        </p>
+      )}
+    </>
   );
 }
 
 /** A pot drawn to scale, and how a finger or the keys set what is in it. */
-function usePot({ unit, pours, diameterM, largestL, onTotal }: Parameters<typeof Pot>[0]) {
+function usePot({ unit, pours, pot, onTotal }: Parameters<typeof Pot>[0]) {
   const { units } = useSettings();
   const litresText = (litres: number) => {
     const f = figure('volume', litres, units, undefined, unit);
     return `${f.number} ${f.unit}`;
   };
   const svg = useRef<SVGSVGElement>(null);
-  const marks = potMarks({ pours, diameterM });
-  const total = marks[marks.length - 1]?.upToL ?? 0;
-  const baseM2 = (Math.PI * diameterM ** 2) / 4;
-  // Room above the level, so that it can be pulled up; the pot keeps true proportions until it must be cut short.
-  const shownM = Math.max((total / 1000 / baseM2) * 1.35, diameterM * 0.5);
-  const box = { width: 320, height: 250, bottom: 240, left: 20, inner: 132 };
-  const scale = Math.min(box.inner / diameterM, (box.height - 22) / shownM);
-  const w = diameterM * scale;
-  const rim = box.bottom - shownM * scale;
-  const top = rim - 12;
-  const y = (heightM: number) => box.bottom - heightM * scale;
-  const litresAt = (clientY: number) => {
-    const rect = svg.current?.getBoundingClientRect();
-    if (!rect) return total;
-    const unitY = top + ((clientY - rect.top) / rect.height) * (box.bottom + 8 - top);
-    return Math.min(largestL, Math.max(0, ((box.bottom - unitY) / scale) * baseM2 * 1000));
-  };
+  const holdsL = filledL({ pot, heightMm: pot.depthMm });
+  const total = pours.reduce((sum, p) => sum + p.litres, 0);
+  const { value: heights, problem } = attempt(() => fillHeightsMm({ pot, volumesL: pours.map((p) => p.litres) }));
+  let upToL = 0;
+  const marks = pours.map((pour, i) => {
+    upToL += pour.litres;
+    const heightMm = heights?.[i] ?? fillHeightsMm({ pot, volumesL: [Math.min(upToL, holdsL)] })[0] ?? 0;
+    return { name: pour.name, upToL, heightMm };
+  });
+  const bottom = 200;
+  const widest = Math.max(pot.topMm, pot.bottomMm);
+  const scale = Math.min(128 / widest, (bottom - 14) / pot.depthMm);
+  const middle = 14 + (widest * scale) / 2;
+  const half = (heightMm: number) =>
+    ((pot.bottomMm + ((pot.topMm - pot.bottomMm) * heightMm) / pot.depthMm) * scale) / 2;
+  const y = (heightMm: number) => bottom - heightMm * scale;
   const drag = (e: PointerEvent<SVGSVGElement>) => {
-    if (e.buttons !== 1) return;
-    onTotal(round(litresAt(e.clientY)));
+    const rect = svg.current?.getBoundingClientRect();
+    if (e.buttons !== 1 || !rect) return;
+    const unitY = ((e.clientY - rect.top) / rect.height) * (bottom + 8);
+    const heightMm = Math.min(pot.depthMm, Math.max(0, (bottom - unitY) / scale));
+    onTotal(round(filledL({ pot, heightMm })));
   };
   const keys = (e: KeyboardEvent) => {
-    const step =
-      e.key === 'ArrowUp' || e.key === 'ArrowRight'
-        ? 0.05
-        : e.key === 'ArrowDown' || e.key === 'ArrowLeft'
-          ? -0.05
-          : e.key === 'PageUp'
-            ? 0.5
-            : e.key === 'PageDown'
-              ? -0.5
-              : 0;
-    if (step === 0) return;
+    const step = STEPS_L[e.key];
+    if (step === undefined) return;
     e.preventDefault();
-    onTotal(round(Math.min(largestL, Math.max(0, total + step))));
+    onTotal(round(Math.min(holdsL, Math.max(0, total + step))));
   };
-  return { svg, top, box, total, litresText, keys, drag, marks, y, w, rim };
+  const textX = middle + (widest * scale) / 2 + 24;
+  return { svg, bottom, middle, half, y, marks, total, holdsL, litresText, keys, drag, problem, textX };
 }
+
+const STEPS_L: Readonly<Record<string, number>> = {
+  ArrowUp: 0.05,
+  ArrowRight: 0.05,
+  ArrowDown: -0.05,
+  ArrowLeft: -0.05,
+  PageUp: 0.5,
+  PageDown: -0.5,
+};
 
 const round = (litres: number) => Math.round(litres * 100) / 100;

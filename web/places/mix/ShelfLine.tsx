@@ -1,30 +1,30 @@
 import { pouringUnit } from '#core/units/format';
 import { useSettings } from '../../data/settings';
-import { lotStates, shelfSays } from '#core/stores/lots';
-import { useSheets, useStores } from '../../data/store';
+import { shelfSays } from '#core/stores/lots';
+import { partShares } from '#core/mix/splitBatch';
+import { useStores } from '../../data/store';
 import type { Stint } from '../../data/targets';
 import { Fig } from '../../parts/Fig';
 import type { Mix } from './useMix';
 
-/** What the shelf says before the first pour: tins past their date, too little for the coat. */
+/** What the shelf says of the whole coat before the first pour: tins past their date, too little, what patches hold back. */
 export function ShelfLine({ mix, stint }: { mix: Mix; stint: Stint }) {
   const { units } = useSettings();
   const { stores } = useStores();
-  const { data: sheets } = useSheets();
-  const { batch, wholeL, mixedForL, mixedL, mixedId } = mix;
-  if (!stores || !batch || mixedL <= 0 || mixedId !== null) return null;
-  const states = lotStates({
-    lots: stores.lots,
-    pours: stores.pours,
-    today: stores.today,
-    shelfOf: (id) => sheets?.find((s) => s.id === id)?.current.body ?? {},
-  });
+  const { batch, wholeL, mixedForL, mixedL, mixedId, tins, chosen, sheet } = mix;
+  if (!stores || !tins || !batch || mixedL <= 0 || mixedId !== null) return null;
   // What the coat still takes, or this pot where that is more.
   const times = Math.max(mixedL, wholeL - mixedForL) / mixedL;
+  const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
+  const zones = chosen.map((z) => z.surfaceId);
+  const heldL = stores.boats
+    .flatMap((b) => b.needs)
+    .filter((n) => n.patch && n.sheetId === stint.sheetId && !zones.includes(n.surfaceId))
+    .reduce((sum, n) => sum + n.likelyL, 0);
   const { stale, short } = shelfSays({
-    states,
+    states: tins,
     sheetId: stint.sheetId,
-    parts: batch.parts.map((p) => ({ name: p.name, wantL: p.volumeL * times })),
+    parts: batch.parts.map((p, i) => ({ name: p.name, wantL: p.volumeL * times, heldL: heldL * (shares?.[i] ?? 0) })),
   });
   const unit = pouringUnit('volume', units, Math.max(0, ...short.map((p) => p.wantL)));
   return (
@@ -38,8 +38,14 @@ export function ShelfLine({ mix, stint }: { mix: Mix; stint: Stint }) {
       ))}
       {short.map((p) => (
         <p key={p.name} role="alert" className="mb-2 border-l-4 border-warning pl-3">
-          The shelf has <Fig quantity="volume" value={p.haveL} unit={unit} /> of {p.name}; the coat takes{' '}
-          <Fig quantity="volume" value={p.wantL} unit={unit} />. Get more before you start, or stop at an edge.
+          The shelf has <Fig quantity="volume" value={p.haveL} unit={unit} /> of {p.name}
+          {p.heldL > 0 && (
+            <>
+              , <Fig quantity="volume" value={p.heldL} unit={unit} /> held back for patches taken off
+            </>
+          )}
+          ; the coat takes <Fig quantity="volume" value={p.wantL} unit={unit} />. Get more before you start, or stop at
+          an edge.
         </p>
       ))}
     </>

@@ -2,15 +2,23 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { weatherAt } from '#core/air/weather';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
+import { coatProgress } from '#core/coat/progress';
+import { USUAL_RATE_M2_PER_H } from '#core/film/spreading';
 import { areaLeftM2, batchToMix, type BatchToMix, type MixWish } from '#core/mix/batchToMix';
+import type { Kit } from '#core/model/kit';
 import type { Layer } from '#core/model/layer';
+import type { MixedBody } from '#core/model/log';
 import type { SheetBody } from '#core/model/sheet';
+import type { LotState } from '#core/stores/lots';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { useDraft } from '../../data/drafts';
 import { logEntry } from '../../data/store';
 import type { BoatView } from '../../data/store';
 import type { Stint } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
+import { pouredOf, type Pouring } from './pouring';
+import { AGAIN, type Amount, type Typed } from './typed';
+import { useShelf } from './useShelf';
 
 export interface MixProps {
   view: BoatView;
@@ -21,17 +29,6 @@ export interface MixProps {
   onPick: (ids: string[]) => void;
 }
 
-/** What was typed of a batch; the rest is as it is worked out. */
-interface Typed {
-  readonly amounts: Readonly<Record<string, Pick<Partial<MixWish>, 'by' | 'areaM2' | 'litres' | 'massKg'>>>;
-  readonly thinner?: number | null;
-  readonly potC?: number | null;
-  readonly diameterM?: number | null;
-}
-
-/** A pot that stands in most sheds, m across. */
-const USUAL_POT_M = 0.18;
-
 export interface Mix extends BatchToMix {
   readonly sheet: SheetBody;
   readonly first: ZoneStatus;
@@ -40,9 +37,15 @@ export interface Mix extends BatchToMix {
   readonly zoneOf: (surfaceId: string) => SurfaceRow;
   readonly wish: MixWish;
   readonly set: (change: Partial<MixWish>) => void;
+  readonly typed: Typed;
+  readonly setTyped: (change: Partial<Typed>) => void;
   readonly airNowC: number;
-  readonly diameterM: number | null;
-  readonly setDiameter: (m: number | null) => void;
+  readonly kit: Kit;
+  /** Tins of the product and its thinner as they are now; null until the shelf has answered. */
+  readonly tins: readonly LotState[] | null;
+  readonly pouring: Pouring | null;
+  /** What it really takes, litres a m², as far as the coat tells; null where it does not yet. */
+  readonly realLPerM2: number | null;
   /** Id of the batch once it is mixed; null before. */
   readonly mixedId: string | null;
   /** Mixed already for the coat that is going on, litres without thinner; 0 for one to come. */
@@ -60,51 +63,38 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const airNowC = weatherAt(hours, at)?.airC ?? 20;
   const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
   const zones = chosen.map((z) => ({ areaM2: zoneOf(z.surfaceId).areaM2, layer: z.nextLayer ?? layer }));
+  const shelf = useShelf(stint.sheetId, sheet);
   const mixedForL = stint.coat ? stint.coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0) : 0;
-  const areaM2 = attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value;
-  const potC = Math.round(airNowC * 10) / 10;
-  const { wish, set, typed, setTyped, forget } = useWish(`mix/${boat.id}/${stint.key}`, chosen, {
+  const progress = stint.coat ? progressOf(stint.coat, chosen, zoneOf, at) : null;
+  const areaM2 = progress?.told
+    ? Math.round(progress.leftM2 * 10) / 10
+    : attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value;
+  const usual: MixWish = {
     by: 'area',
     areaM2,
     litres: null,
+    cansL: shelf.mixableL,
     thinner: layer.thinnerShare,
-    potC,
-  });
-  const diameterM = typed.diameterM === undefined ? USUAL_POT_M : typed.diameterM;
-  const [mixed, setMixed] = useState<{ id: string; made: BatchToMix } | null>(null);
+    potC: Math.round(airNowC * 10) / 10,
+    painters: stint.coat?.stints[stint.coat.stints.length - 1]?.painters.length ?? 1,
+    rateM2PerH: progress?.realRateM2PerH ?? null,
+  };
+  const { wish, set, typed, setTyped, forget } = useWish(`mix/${boat.id}/${stint.key}`, chosen, usual);
+  const [mixed, setMixed] = useState<{ id: string; made: BatchToMix; pouring: Pouring } | null>(null);
   const fresh = batchToMix({ sheet, zones, method: layer.method, wish });
   // What was poured is what was logged, whatever is typed or sent meanwhile.
   const made = mixed?.made ?? fresh;
+  const pouring =
+    mixed?.pouring ??
+    (made.batch
+      ? pouredOf({ sheet, made, typed, wish, kit: shelf.kit, tins: shelf.tins, sheetId: stint.sheetId })
+      : null);
   const mixIt = () => {
-    const { batch, pot } = made;
-    if (!batch) return;
+    if (!pouring) return;
     const id = uuid();
-    setMixed({ id, made });
+    setMixed({ id, made, pouring });
     forget();
-    const body = {
-      sheetRevisionId: stint.sheetRevisionId,
-      on: chosen.map((z) => ({ surfaceId: z.surfaceId, layerId: z.nextLayer?.id ?? layer.id })),
-      parts: batch.parts,
-      thinnerL: batch.thinnerL,
-      totalL: batch.totalL,
-      standMin: sheet.inductionMin ?? 0,
-      potLifeH: pot?.hours ?? null,
-      potTempC: wish.potC,
-    };
-    void logEntry({ boatId: boat.id, stream: 'batch', streamId: id, kind: 'mixed', body }, 'Batch mixed');
-    // It belongs to the coat that is going on.
-    if (stint.coat)
-      void logEntry(
-        {
-          boatId: boat.id,
-          stream: 'coat',
-          streamId: stint.coat.id,
-          kind: 'batchOn',
-          body: { batchId: id, litres: batch.totalL },
-        },
-        'Batch on',
-        { quiet: true },
-      );
+    logBatch({ view, stint, chosen, id, body: { ...pouring.body, on: targetsOf(chosen, layer) } });
   };
   return {
     ...made,
@@ -115,17 +105,64 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     zoneOf,
     wish,
     set,
+    typed,
+    setTyped,
     airNowC,
-    diameterM,
-    setDiameter: (diameterM) => setTyped({ diameterM }),
+    kit: shelf.kit,
+    tins: shelf.tins,
+    pouring,
+    realLPerM2: progress?.told && progress.doneM2 > 0 && mixedForL > 0 ? mixedForL / progress.doneM2 : null,
     mixedId: mixed?.id ?? null,
     mixedForL,
     again: () => {
-      setTyped({ amounts: {} });
+      setTyped(AGAIN);
       setMixed(null);
     },
     mixIt,
   };
+}
+
+function progressOf(
+  coat: NonNullable<Stint['coat']>,
+  chosen: readonly ZoneStatus[],
+  zoneOf: (id: string) => SurfaceRow,
+  now: number,
+) {
+  return coatProgress({
+    coat,
+    zones: chosen.map((z) => ({ surfaceId: z.surfaceId, areaM2: zoneOf(z.surfaceId).areaM2 })),
+    rateM2PerH: USUAL_RATE_M2_PER_H[coat.method],
+    now,
+  });
+}
+
+const targetsOf = (chosen: readonly ZoneStatus[], layer: Layer) =>
+  chosen.map((z) => ({ surfaceId: z.surfaceId, layerId: z.nextLayer?.id ?? layer.id }));
+
+/** Log a batch, and that it belongs to the coat that is going on. */
+function logBatch({
+  view,
+  stint,
+  id,
+  body,
+}: Pick<MixProps, 'view' | 'stint' | 'chosen'> & { id: string; body: Omit<MixedBody, 'sheetRevisionId'> }): void {
+  const boatId = view.boat.id;
+  void logEntry(
+    {
+      boatId,
+      stream: 'batch',
+      streamId: id,
+      kind: 'mixed',
+      body: { ...body, sheetRevisionId: stint.sheetRevisionId },
+    },
+    'Batch mixed',
+  );
+  if (!stint.coat) return;
+  void logEntry(
+    { boatId, stream: 'coat', streamId: stint.coat.id, kind: 'batchOn', body: { batchId: id, litres: body.totalL } },
+    'Batch on',
+    { quiet: true },
+  );
 }
 
 /** What is wished for: as it was typed, the rest as it is worked out. */
@@ -133,19 +170,23 @@ function useWish(key: string, chosen: readonly ZoneStatus[], usual: MixWish) {
   // What was typed of the amount is for the zones it was typed for; thinner, pot and temperature stay as they are.
   const zonesKey = chosen.map((z) => z.surfaceId).join();
   const [typed, setTyped, forget] = useDraft<Typed>(key, () => ({ amounts: {} }));
-  const wish: MixWish = {
-    ...usual,
-    ...(typed.thinner === undefined ? {} : { thinner: typed.thinner }),
-    ...(typed.potC === undefined ? {} : { potC: typed.potC }),
-    ...typed.amounts[zonesKey],
-  };
-  const set = ({ thinner, potC, ...amount }: Partial<MixWish>) =>
+  const { use, additives, painters, rateM2PerH, litresPerM2, limitL, thinner, potC } = typed;
+  const said = Object.fromEntries(
+    Object.entries({ use, additives, painters, rateM2PerH, litresPerM2, limitL, thinner, potC }).filter(
+      ([, value]) => value !== undefined,
+    ),
+  ) as Partial<MixWish>;
+  const wish: MixWish = { ...usual, ...said, ...typed.amounts[zonesKey] };
+  const set = ({ by, areaM2, litres, massKg, ...terms }: Partial<MixWish>) => {
+    const amount = Object.fromEntries(
+      Object.entries({ by, areaM2, litres, massKg }).filter(([, value]) => value !== undefined),
+    ) as Amount;
     setTyped({
-      ...(thinner === undefined ? {} : { thinner }),
-      ...(potC === undefined ? {} : { potC }),
+      ...(terms as Partial<Typed>),
       ...(Object.keys(amount).length > 0
         ? { amounts: { ...typed.amounts, [zonesKey]: { ...typed.amounts[zonesKey], ...amount } } }
         : {}),
     });
+  };
   return { wish, set, typed, setTyped, forget };
 }

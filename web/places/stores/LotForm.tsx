@@ -181,7 +181,7 @@ function useLotForm({ row, state, sheets, onDone }: Parameters<typeof LotForm>[0
   useLeaveGuard(draft !== row && !sending);
   const set = (change: Partial<LotRow>) => setDraft({ ...draft, ...change });
   const sheet = sheets.find((s) => s.id === draft.sheetId);
-  const parts = sheet?.current.body.parts ?? [];
+  const parts = [...(sheet?.current.body.parts ?? []), ...thinnerPart(sheet)];
   const part = parts.find((p) => p.name === draft.part) ?? parts[0];
   const density = part?.densityKgPerL ?? null;
   const weighed =
@@ -196,6 +196,7 @@ function useLotForm({ row, state, sheets, onDone }: Parameters<typeof LotForm>[0
       ? {
           leftL: leftL as number,
           measuredAt: now(),
+          past: row.version > 0 ? [...(row.past ?? []), { at: row.measuredAt, leftL: row.leftL }] : [],
           weighed: how === 'weigh' ? { grossKg: gross as number, tareKg: tare as number } : null,
         }
       : {};
@@ -235,6 +236,12 @@ function useLotForm({ row, state, sheets, onDone }: Parameters<typeof LotForm>[0
     remove,
   };
 }
+
+/** The thinner of a sheet, kept in tins of its own. */
+const thinnerPart = (sheet: SheetRow | undefined) => {
+  const name = sheet?.current.body.thinner?.name;
+  return name ? [{ name, densityKgPerL: null }] : [];
+};
 
 /** Why a tin cannot be put down as typed; null where it can. */
 function tinProblem(tin: {

@@ -65,6 +65,9 @@ function Shelf({ stores, sheets }: { stores: Stores; sheets: SheetRow[] }) {
     <div className="mx-auto w-full max-w-[88rem] px-3 py-4 sm:px-5">
       <div className="ruled flex flex-wrap items-center gap-3 pb-2">
         <h1 className="mr-auto">Stores</h1>
+        <Link to="/stores/kit" className="link-row underline underline-offset-4">
+          Pots, pumps, syringes
+        </Link>
         {first && !editing && (
           <button type="button" className="btn btn-primary" onClick={() => setEditing(blank(first))}>
             <Plus size={16} aria-hidden="true" /> Tin

@@ -1,0 +1,33 @@
+import { useMemo } from 'react';
+import { partShares } from '#core/mix/splitBatch';
+import { USUAL_KIT, type Kit } from '#core/model/kit';
+import type { SheetBody } from '#core/model/sheet';
+import { lotStates, onShelf, type LotState } from '#core/stores/lots';
+import { useSheets, useStores } from '../../data/store';
+
+/** What the yard has of a product, and what it measures with. */
+export function useShelf(
+  sheetId: string,
+  sheet: SheetBody,
+): { kit: Kit; tins: readonly LotState[] | null; mixableL: number | null } {
+  const { stores } = useStores();
+  const { data: sheets } = useSheets();
+  const tins = useMemo(() => {
+    if (!stores) return null;
+    const states = lotStates({
+      lots: stores.lots,
+      pours: stores.pours,
+      today: stores.today,
+      shelfOf: (id) => sheets?.find((s) => s.id === id)?.current.body ?? {},
+    });
+    const thinner = sheet.thinner?.name;
+    return states.filter((s) => s.sheetId === sheetId || (thinner !== undefined && s.part === thinner));
+  }, [stores, sheets, sheetId, sheet]);
+  const shares = sheet.parts.length > 0 ? partShares({ parts: sheet.parts, basis: sheet.ratioBasis }) : null;
+  const have = tins ? onShelf(tins, sheetId, sheet.parts) : null;
+  return {
+    kit: stores?.rules.kit ?? USUAL_KIT,
+    tins,
+    mixableL: shares && have ? Math.min(...shares.map((s, i) => (have[i] as number) / s)) : null,
+  };
+}
