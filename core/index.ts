@@ -18,6 +18,7 @@ export * from './coat/fold';
 export * from './coat/launch';
 export * from './coat/measuredFilm';
 export * from './coat/paintOn';
+export * from './coat/panels';
 export * from './coat/progress';
 export * from './coat/sections';
 export * from './coat/start';

@@ -37,6 +37,8 @@ export interface StartWish {
   readonly litresOn?: number | null;
   /** Why it is started all the same. */
   readonly reason: string;
+  /** Who is at it, by commas; left out: whoever writes. */
+  readonly painters?: string;
 }
 
 const COARSEST_GRIT = 16;
@@ -235,6 +237,16 @@ export interface StartedCoat {
   readonly unlogged?: { readonly batchId: string; readonly mixed: MixedBody } | null;
 }
 
+/** Names that were typed with commas between them, each once. */
+const paintersOf = (text = ''): string[] => [
+  ...new Set(
+    text
+      .split(/[,;]/)
+      .map((name) => name.trim().slice(0, 80))
+      .filter(Boolean),
+  ),
+];
+
 /** An entry without what signs it. */
 export type UnsignedEntry = Pick<NewEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'occurredAt' | 'body'>;
 
@@ -277,6 +289,7 @@ export function startEntries(options: {
         abradedGrit: gritOf(wish.grit),
         ...(gritOf(wish.grit) !== null && wish.abradedFor ? { abradedFor: wish.abradedFor } : {}),
         ...(against.length > 0 ? { against: [...new Set(against.map((a) => a.kind))] } : {}),
+        ...(paintersOf(wish.painters).length > 0 ? { painters: paintersOf(wish.painters) } : {}),
       },
     },
     ...(airC !== null || rh !== null || surfaceC !== null

@@ -78,6 +78,7 @@ export const PATCHES = {
   bondingStrip: 'carved',
   weldSeam: 'carved',
   strippedBack: 'carved',
+  uncoated: 'carved',
   highWear: 'overlay',
   touchUp: 'overlay',
 } as const satisfies Record<string, 'carved' | 'overlay'>;

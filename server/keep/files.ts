@@ -65,6 +65,8 @@ export class FileStore {
       return { hash: name, bytes };
     } catch (error) {
       rmSync(draft, { force: true });
+      if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
+        throw new Refusal(507, 'disk_full', 'The disk with the data folder is full. Make room on it, then try again.');
       throw error;
     }
   }

@@ -13,6 +13,7 @@ import { rawRows } from '../db/open';
 import type { Db } from '../db/database';
 import { boats, TABLES, type TableName } from '../db/schema';
 import type { Row } from '../db/ops';
+import { filesNamed } from './pictures';
 import { Refusal } from '../errors';
 import { ARCHIVE_VERSION, LIMITS, readArchive, Unreadable, type ArchiveHead } from './archive';
 import { FILE_MAX_BYTES } from './files';
@@ -235,11 +236,8 @@ async function checkReferences(tx: Db, files: readonly string[]): Promise<void> 
     'a coat in it was put on a zone that is not there',
     sql`select 1 from entries e, jsonb_array_elements(e.body->'on') o where e.kind in ('started', 'mixed') and not exists (select 1 from surfaces s where s.id::text = o->>'surfaceId' and s.boat_id = e.boat_id)`,
   );
-  const meshes = await rawRows(
-    tx,
-    sql`select mesh->>'fileHash' as hash from hulls where mesh is not null and not deleted`,
-  );
-  if (meshes.some((m) => !files.includes(m.hash as string))) throw damaged('the mesh of a hull is not in it');
+  if ([...(await filesNamed(tx))].some((hash) => !files.includes(hash)))
+    throw damaged('the mesh of a hull or a picture of a coat is not in it');
   const cache = new BoatCache(tx);
   for (const { id } of await tx.select({ id: boats.id }).from(boats)) {
     const rows = await cache.get(id);

@@ -1,3 +1,4 @@
+import { filesNamed } from './pictures';
 import { existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -201,8 +202,7 @@ async function catchUp(
     // What lies in the folder is the folder's; on a server it may be anybody's.
     if (onServer && !empty && (history === null || !journal.knows(history))) throw notOurs();
     await rebuild(dataDir, { until: null, into: db });
-    const meshes = await rawRows(db, sql`select mesh->>'fileHash' as hash from hulls where mesh is not null`);
-    files.keepOnly(new Set(meshes.map((m) => m.hash as string)));
+    files.keepOnly(await filesNamed(db));
     return empty
       ? 'The database was empty. It was filled from the last backup and the journal.'
       : 'The program was stopped while a backup was put in place. That was finished now.';

@@ -4,6 +4,7 @@ import type { Context } from '../context';
 import { asBytes } from '../door';
 import { notFound, Refusal } from '../errors';
 import { FILE_MAX_BYTES, tooLarge } from '../keep/files';
+import { pictureTypeOf } from '../keep/pictures';
 import { check, checkNoQuery } from '../validate';
 
 const hashOf = (value: unknown) =>
@@ -29,6 +30,16 @@ export function fileRoutes({ yard: { files } }: Context): Router {
     if (!files.has(hash)) throw notFound('file');
     res.setHeader('Content-Length', files.size(hash));
     res.attachment(`${hash.slice(0, 12)}.mesh`).type('application/octet-stream');
+    files.read(hash).pipe(res);
+  });
+  router.get('/pictures/:hash', async (req, res) => {
+    checkNoQuery(req);
+    const hash = hashOf(req.params.hash);
+    const type = await pictureTypeOf(files, hash);
+    // A file is named by its content: it never changes.
+    res.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    res.setHeader('Content-Length', files.size(hash));
+    res.type(type);
     files.read(hash).pipe(res);
   });
   return router;

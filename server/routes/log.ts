@@ -4,14 +4,17 @@ import { entryBody } from '#contracts/schemas/log';
 import type { Context } from '../context';
 import { getBundle } from '../db/boats';
 import { appendEntry } from '../db/log';
+import { pictureTypeOf } from '../keep/pictures';
 import { coatSheetsCsv } from '../record';
 import { check, idOf } from '../validate';
 
-export function logRoutes({ store, clock }: Context): Router {
+export function logRoutes({ store, clock, yard: { files } }: Context): Router {
   const router = Router();
   router.put('/entries/:id', async (req, res) => {
-    const entry = check<Omit<LogEntry, 'id' | 'recordedAt'>>(entryBody, req.body);
-    res.json(await appendEntry(store, { ...entry, id: idOf(req) } as NewEntry, clock.now()));
+    const body = check<Omit<LogEntry, 'id' | 'recordedAt'>>(entryBody, req.body);
+    const entry = { ...body, id: idOf(req) } as NewEntry;
+    if (entry.kind === 'picture') await pictureTypeOf(files, entry.body.hash);
+    res.json(await appendEntry(store, entry, clock.now()));
   });
   router.get('/boats/:id/coat-sheets.csv', async (req, res) => {
     const bundle = await getBundle(store, idOf(req), clock);

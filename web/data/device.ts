@@ -19,6 +19,7 @@ export const usualTheme = (): 'chalk' | 'shed' =>
 export interface ZonePlace {
   /** Degrees, rounded: of the town that the time zone is named after. */
   readonly latitudeDeg: number;
+  readonly longitudeDeg: number;
   readonly currency: string;
 }
 
@@ -28,9 +29,9 @@ export async function placeOfZone(zone: string): Promise<ZonePlace | null> {
     import('./timeZonePlaces.json'),
     import('country-to-currency'),
   ]);
-  const found = (places as unknown as Record<string, [string, number] | undefined>)[zone];
+  const found = (places as unknown as Record<string, [string, number, number] | undefined>)[zone];
   if (!found) return null;
-  const [country, latitudeDeg] = found;
+  const [country, latitudeDeg, longitudeDeg] = found;
   const currency = (currencies as Record<string, string | undefined>)[country] ?? 'EUR';
-  return { latitudeDeg: Math.max(-75, Math.min(75, latitudeDeg)), currency };
+  return { latitudeDeg: Math.max(-75, Math.min(75, latitudeDeg)), longitudeDeg, currency };
 }

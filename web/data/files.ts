@@ -10,7 +10,7 @@ export async function sendFile(file: File): Promise<{ fileHash: string; bytes: n
     const { hash, bytes } = await call<{ hash: string; bytes: number }>('POST', '/files', file);
     return { fileHash: hash, bytes };
   } catch (error) {
-    throw error instanceof NoAnswer ? new Error(NO_SIGNAL) : error;
+    throw error instanceof NoAnswer ? new Error(NO_SIGNAL, { cause: error }) : error;
   }
 }
 

@@ -1,5 +1,6 @@
 import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
+import type { Measure } from '#core/model/log';
 import type { QuantityName, UnitSystem } from '#core/units/quantities';
 import type { UnitChoice } from '#core/units/format';
 import { usualTheme, usualUnits } from './device';
@@ -12,6 +13,8 @@ export interface Settings {
   readonly device: string;
   /** Draft and fiberglass, or draught and GRP; null: as the units are. */
   readonly words: 'us' | 'uk' | null;
+  /** How batches are measured here. */
+  readonly measure: Measure;
   /** Single keys do something. */
   readonly keys: boolean;
 }
@@ -29,6 +32,7 @@ function load(): Settings {
     painter: '',
     device: uuid(),
     words: null,
+    measure: 'cup',
     keys: true,
   };
   try {

@@ -162,6 +162,7 @@ export const PATCH_WORDS: Record<PatchKind, string> = {
   bondingStrip: 'Bonding strip, left bare',
   weldSeam: 'Weld seam, left bare',
   strippedBack: 'Found and stripped back',
+  uncoated: 'Left without a coat',
   highWear: 'High-wear band',
   touchUp: 'Touch-up',
 };

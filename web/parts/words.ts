@@ -1,3 +1,4 @@
+import type { PaintOrder } from '#core/coat/sections';
 import { DateTime, Duration } from 'luxon';
 import type { LimitBreak } from '#core/air/conditions';
 import type { Clock, ClockKind } from '#core/coat/clocks';
@@ -232,3 +233,11 @@ export function casesWords(chance: number): string {
     ? `${Math.round(tenths)} cases of 10`
     : `${Number((chance * 100).toFixed(1))} cases of 100`;
 }
+
+/** Which way a zone is painted. */
+export const ORDER_WORDS: Record<PaintOrder, string> = {
+  bottomUp: 'from the bottom up: it drips',
+  topDown: 'top down',
+  farthestFirst: 'the farthest first, out by a clear way',
+  awkwardFirst: 'the awkward reach first',
+};

@@ -20,6 +20,7 @@ import { ABRADE_FOR } from '#core/model/layer';
 import { ABRADE_FOR_WORDS, MASKED_WORDS } from '../../parts/choiceWords';
 import { breakWords, timeWords } from '../../parts/words';
 import { nextName, windowLine } from '../../parts/zoneWords';
+import { Conditions } from './Conditions';
 import { useStart, type Start, type StartProps } from './useStart';
 
 /** From the conditions to the first brush: what stands against a start is said, and overridden only in writing. */
@@ -71,7 +72,7 @@ function StartOne(props: StartProps) {
         <Onto {...props} start={start} />
         <OtherProducts {...props} />
         <When start={start} timeZone={view.boat.timeZone} />
-        <Readings start={start} />
+        <Readings view={view} start={start} />
         <Abraded start={start} />
         <With start={start} view={view} />
       </section>
@@ -140,45 +141,38 @@ function When({ start, timeZone }: { start: Start; timeZone: string }) {
 }
 
 /** What was read at the hull; what is expected stands where nothing was. */
-function Readings({ start }: { start: Start }) {
+function Readings({ view, start }: { view: BoatView; start: Start }) {
   const { units } = useSettings();
-  const { forecast, read } = start;
-  const { airC, rh, surfaceC } = start.wish.readings;
+  const { forecast, surfaceGuessC } = start;
   const guess = (quantity: QuantityName, value: number) => `≈ ${figure(quantity, value, units, 0).number}`;
   return (
-    <div className="grid grid-cols-3 gap-3">
-      <QuantityField
-        label="Air"
-        quantity="temperature"
-        value={airC}
-        onValue={(value) => read({ airC: value })}
-        placeholder={forecast ? guess('temperature', forecast.airC) : undefined}
-      />
-      <QuantityField
-        label="Humidity"
-        quantity="percent"
-        value={rh}
-        onValue={(value) => read({ rh: value })}
-        placeholder={forecast ? guess('percent', forecast.rh) : undefined}
-      />
-      <QuantityField
-        label="Surface"
-        quantity="temperature"
-        value={surfaceC}
-        onValue={(value) => read({ surfaceC: value })}
-        placeholder={start.surfaceGuessC === null ? undefined : guess('temperature', start.surfaceGuessC)}
+    <>
+      <Conditions
+        view={view}
+        surfaceId={start.readOn}
+        readings={start.wish.readings}
+        onRead={start.read}
+        placeholders={{
+          airC: forecast ? guess('temperature', forecast.airC) : undefined,
+          rh: forecast ? guess('percent', forecast.rh) : undefined,
+          surfaceC: surfaceGuessC === null ? undefined : guess('temperature', surfaceGuessC),
+        }}
       />
       {start.chosen.length > 1 && (
-        <div className="col-span-3">
-          <SelectField
-            label="Surface read on"
-            value={start.readOn}
-            options={start.chosen.map((z) => [z.surfaceId, start.zoneOf(z.surfaceId).name] as const)}
-            onPick={(readOn) => start.set({ readOn })}
-          />
-        </div>
+        <SelectField
+          label="Surface read on"
+          value={start.readOn}
+          options={start.chosen.map((z) => [z.surfaceId, start.zoneOf(z.surfaceId).name] as const)}
+          onPick={(readOn) => start.set({ readOn })}
+        />
       )}
-    </div>
+      <TextField
+        label="Who is at it"
+        value={start.wish.painters ?? start.painter}
+        onChange={(e) => start.set({ painters: e.target.value })}
+        hint="Several by commas: the largest batch and the time to the end follow."
+      />
+    </>
   );
 }
 

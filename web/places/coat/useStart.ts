@@ -85,6 +85,8 @@ export interface Start {
   readonly abradedFor: AbradeFor;
   /** What stands against it, in words. */
   readonly against: readonly string[];
+  /** Who writes on this device. */
+  readonly painter: string;
   readonly masks: readonly MaskItem[];
   /** Batches that it can go on with, and those that it does. */
   readonly offered: readonly MixedBatch[];
@@ -102,7 +104,7 @@ const HOUR_MS = 3_600_000;
 export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
   const navigate = useNavigate();
   const { boat, surfaces } = view;
-  const { units } = useSettings();
+  const { units, painter } = useSettings();
   const [wish, set, forget] = useDraft<StartWish>(`start/${boat.id}/${stint.sheetId}`, () => ({
     when: 'now',
     startedAt: now() - 24 * HOUR_MS,
@@ -163,6 +165,7 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
         units,
       }),
     ),
+    painter,
     masks: zones.flatMap((z) => z.maskList),
     offered,
     batches,

@@ -34,7 +34,11 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
       <SizeLine mix={mix} />
       <Measuring mix={mix} units={units} />
       <div className="grid items-start gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
-        <PourList mix={mix} units={units} />
+        <div>
+          <PourList mix={mix} units={units} />
+          <OffRatio mix={mix} unit={units.volume} />
+          <MixedIt mix={mix} boatId={boatId} stint={stint} />
+        </div>
         <PotOfBatch mix={mix} unit={units.volume} />
       </div>
       <RoundedRatio mix={mix} unit={units.volume} />
@@ -47,10 +51,8 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
           ; a volume ratio never goes on the scale as it is.
         </p>
       )}
-      <OffRatio mix={mix} unit={units.volume} />
       <Heed mix={mix} />
       <Caution sheet={sheet} />
-      <MixedIt mix={mix} boatId={boatId} stint={stint} />
     </>
   );
 }
@@ -72,7 +74,7 @@ function RoundedRatio({ mix, unit }: { mix: Mix; unit: Unit }) {
     parts.map((p) => p.litres),
     unit,
   );
-  if (!shown || mix.typed.measure === 'pump') return null;
+  if (!shown || mix.measure === 'pump') return null;
   return (
     <p className="mt-2 border-l-4 border-warning pl-3">
       So little cannot be measured finer: these figures come to {shown.map((r) => plainNumber(r, 2)).join(' : ')}.
@@ -134,13 +136,9 @@ function PotOfBatch({ mix, unit }: { mix: Mix; unit: Unit }) {
 
 /** What to heed of it: what it does, its stand, its pot life. */
 function Heed({ mix }: { mix: Mix }) {
-  const { sheet, layer, pot, wish } = mix;
+  const { sheet, pot, wish } = mix;
   return (
     <ul className="sheet-rule mt-2">
-      <li className="py-1.5">
-        Does <Fig quantity="area" value={mix.doesM2} /> of <Fig quantity="area" value={mix.wholeM2} /> at{' '}
-        <Fig quantity="film" value={layer.dftMicron} /> dry.
-      </li>
       {sheet.inductionMin ? (
         <li className="py-1.5">
           Let it stand <span className="fig">{sheet.inductionMin} min</span> before the first brush.

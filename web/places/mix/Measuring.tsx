@@ -1,4 +1,5 @@
 import { MEASURES } from '#core/model/log';
+import { changeSettings } from '../../data/settings';
 import { Choice, SelectField } from '../../parts/Field';
 import { MEASURE_WORDS } from '../../parts/choiceWords';
 import { FormProblem } from '../../parts/Field';
@@ -11,16 +12,15 @@ import { Link } from 'react-router';
 
 /** What it is measured with. */
 export function Measuring({ mix, units }: { mix: Mix; units: StepUnits }) {
-  const { typed, setTyped, withoutDensity, mixedId } = mix;
+  const { measure, withoutDensity, mixedId } = mix;
   const [live, setLive] = useState(false);
-  const measure = typed.measure ?? 'cup';
   return (
     <fieldset disabled={mixedId !== null} className="my-2">
       <Choice
         label="Measure by"
         options={MEASURES.map((m) => [m, MEASURE_WORDS[m]] as const)}
         value={measure}
-        onPick={(picked) => setTyped({ measure: picked })}
+        onPick={(picked) => changeSettings({ measure: picked })}
       />
       {measure === 'scale' && withoutDensity.length === 0 && mixedId === null && (
         <label className="link-row gap-2">

@@ -22,12 +22,12 @@ export function Pot({
   unit: Unit;
   onTotal: (litres: number) => void;
 }) {
-  const d = usePot({ unit, pours, pot, onTotal });
+  const { svg, ...d } = usePot({ unit, pours, pot, onTotal });
   const placed: number[] = [];
   return (
     <>
       <svg
-        ref={d.svg}
+        ref={svg}
         viewBox={`0 0 320 ${d.bottom + 8}`}
         className="block h-auto w-full max-w-sm touch-none"
         role="slider"
@@ -101,9 +101,8 @@ function usePot({ unit, pours, pot, onTotal }: Parameters<typeof Pot>[0]) {
   const holdsL = filledL({ pot, heightMm: pot.depthMm });
   const total = pours.reduce((sum, p) => sum + p.litres, 0);
   const { value: heights, problem } = attempt(() => fillHeightsMm({ pot, volumesL: pours.map((p) => p.litres) }));
-  let upToL = 0;
   const marks = pours.map((pour, i) => {
-    upToL += pour.litres;
+    const upToL = pours.slice(0, i + 1).reduce((sum, p) => sum + p.litres, 0);
     const heightMm = heights?.[i] ?? fillHeightsMm({ pot, volumesL: [Math.min(upToL, holdsL)] })[0] ?? 0;
     return { name: pour.name, upToL, heightMm };
   });

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { fillHeightsMm } from '#core/mix/fillHeights';
+import { filledL, fillHeightsMm } from '#core/mix/fillHeights';
 import { scalePourL, syringeFills, type PourStep } from '#core/mix/pouring';
+import type { YardPot } from '#core/model/kit';
 import type { Measure } from '#core/model/log';
 import { pouringUnit } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
@@ -33,7 +34,7 @@ export function useStepUnits(mix: Mix): StepUnits {
 
 /** What goes into the pot, in its order: each ticked as it goes in, with what it is taken from. */
 export function PourList({ mix, units }: { mix: Mix; units: StepUnits }) {
-  const { pouring, typed, mixedId } = mix;
+  const { pouring, measure, mixedId } = mix;
   if (!pouring) return null;
   const next = pouring.steps.find((s) => s.pouredL === null)?.name;
   return (
@@ -46,7 +47,7 @@ export function PourList({ mix, units }: { mix: Mix; units: StepUnits }) {
           before={pouring.steps[i - 1] ?? null}
           index={i}
           units={units}
-          measure={typed.measure ?? 'cup'}
+          measure={measure}
           isNext={step.name === next && mixedId === null}
         />
       ))}
@@ -85,9 +86,9 @@ function Step({ mix, step, before, index, units, measure, isNext }: StepProps) {
               {index > 0 && '+ '}
               {step.name}
             </span>
-            {ticked && Math.abs((step.pouredL as number) - step.litres) > 1e-6 && (
+            {ticked && Math.abs(step.pouredL - step.litres) > 1e-6 && (
               <span className="block text-sm">
-                in: <Fig quantity="volume" value={step.pouredL as number} unit={units.volume} />
+                in: <Fig quantity="volume" value={step.pouredL} unit={units.volume} />
               </span>
             )}
             {step.kind === 'additive' && <span className="block text-sm quiet">{additiveWords(mix, step.name)}</span>}
@@ -208,10 +209,16 @@ function Height({ mix, index, step, units }: { mix: Mix; index: number; step: Po
   );
 }
 
-/** The pot that is mixed in. */
-export function potOf({ kit, typed }: Pick<Mix, 'kit' | 'typed'>) {
-  return kit.pots.find((p) => p.id === typed.potId) ?? kit.pots[0] ?? null;
+/** The pot that is mixed in: the one chosen, else the smallest that holds it, else the largest. */
+export function potOf({ kit, typed, pouring }: Pick<Mix, 'kit' | 'typed' | 'pouring'>): YardPot | null {
+  const chosen = kit.pots.find((p) => p.id === typed.potId);
+  if (chosen) return chosen;
+  const inPotL = pouring?.steps.reduce((sum, s) => sum + s.litres, 0) ?? 0;
+  const bySize = [...kit.pots].sort((a, b) => holdsOf(a) - holdsOf(b));
+  return bySize.find((p) => holdsOf(p) >= inPotL) ?? bySize[bySize.length - 1] ?? null;
 }
+
+const holdsOf = (pot: YardPot) => attempt(() => filledL({ pot, heightMm: pot.depthMm })).value ?? 0;
 
 /** What really went in, told as it is measured: by the scale as it reads then, else by volume. */
 function Really({

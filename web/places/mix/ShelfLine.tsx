@@ -36,18 +36,24 @@ export function ShelfLine({ mix, stint }: { mix: Mix; stint: Stint }) {
           date since {lot.staleFrom}: look at it, stir it and try a patch first, or leave it.
         </p>
       ))}
-      {short.map((p) => (
-        <p key={p.name} role="alert" className="mb-2 border-l-4 border-warning pl-3">
-          The shelf has <Fig quantity="volume" value={p.haveL} unit={unit} /> of {p.name}
-          {p.heldL > 0 && (
+      {short.length > 0 && (
+        <p role="alert" className="mb-2 border-l-4 border-warning pl-3">
+          Too little on the shelf for the whole coat:{' '}
+          {short.map((p, i) => (
+            <span key={p.name}>
+              {i > 0 && '; '}
+              <Fig quantity="volume" value={p.haveL} unit={unit} /> of{' '}
+              <Fig quantity="volume" value={p.wantL} unit={unit} /> {p.name}
+            </span>
+          ))}
+          {heldL > 0 && (
             <>
-              , <Fig quantity="volume" value={p.heldL} unit={unit} /> held back for patches taken off
+              , with <Fig quantity="volume" value={heldL} unit={unit} /> held back for patches
             </>
           )}
-          ; the coat takes <Fig quantity="volume" value={p.wantL} unit={unit} />. Get more before you start, or stop at
-          an edge.
+          . Get more before you start, or stop at an edge.
         </p>
-      ))}
+      )}
     </>
   );
 }

@@ -19,7 +19,7 @@ export function SizeLine({ mix }: { mix: Mix }) {
     <section aria-label="Size of the batch">
       <p className="text-lg">
         {litres(mixedL, 'text-3xl')} without thinner does <Fig quantity="area" value={mix.doesM2} /> of{' '}
-        <Fig quantity="area" value={mix.wholeM2} />
+        <Fig quantity="area" value={mix.wholeM2} /> at <Fig quantity="film" value={mix.layer.dftMicron} /> dry
         {plan && plan.count > 1 && (
           <>
             ; {counted(plan.count, 'batch', 'batches')} for what is left: {litres(plan.eachL)} each, the last{' '}
@@ -30,7 +30,8 @@ export function SizeLine({ mix }: { mix: Mix }) {
       </p>
       {limitL !== null && (
         <div className={over ? 'border-l-4 border-warning bg-base-200 px-3 py-1.5' : 'py-1'}>
-          {over ? 'More than goes on within the pot life: ' : ''}at most {litres(limitL)} at a time
+          {over ? 'More than goes on within the pot life: at most ' : 'At most '}
+          {litres(limitL)} at a time
           {limitL === ruleL ? (
             <span className="quiet">
               {' '}

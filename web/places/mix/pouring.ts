@@ -3,7 +3,7 @@ import { mendPour, pourSteps, type PourMend, type PourStep } from '#core/mix/pou
 import type { Batch } from '#core/mix/splitBatch';
 import { strokes, type Strokes } from '#core/mix/strokes';
 import type { Kit } from '#core/model/kit';
-import type { FromTin, MixedBody } from '#core/model/log';
+import type { FromTin, Measure, MixedBody } from '#core/model/log';
 import type { SheetBody } from '#core/model/sheet';
 import { batchRatio, forUse, type BatchRatio } from '#core/sheet/useRatio';
 import { tinsFor, type LotState } from '#core/stores/lots';
@@ -33,6 +33,7 @@ interface Of {
   readonly made: BatchToMix;
   readonly typed: Typed;
   readonly wish: MixWish;
+  readonly measure: Measure;
   readonly kit: Kit;
   readonly tins: readonly LotState[] | null;
   readonly sheetId: string;
@@ -81,7 +82,7 @@ export function pouredOf(of: Of): Pouring {
             })),
           }
         : {}),
-      ...(typed.measure ? { measuredBy: typed.measure } : {}),
+      measuredBy: of.measure,
     },
   };
 }
@@ -100,8 +101,8 @@ function inStrokes(batch: Batch, pumped: Strokes | null): Batch {
 }
 
 /** Whole strokes, where every part has its pump. */
-function pumpedOf({ sheet, made, typed, wish, kit }: Of): { strokes: Strokes | null; problem: string | null } {
-  if (typed.measure !== 'pump') return { strokes: null, problem: null };
+function pumpedOf({ sheet, made, typed, wish, measure, kit }: Of): { strokes: Strokes | null; problem: string | null } {
+  if (measure !== 'pump') return { strokes: null, problem: null };
   const { parts } = forUse(sheet, wish.use);
   const pumps = parts.map((p) => kit.pumps.find((k) => k.id === typed.pumps?.[p.name]));
   const { wanted } = batchRatio({

@@ -1,5 +1,4 @@
 import type { MixWish } from '#core/mix/batchToMix';
-import type { Measure } from '#core/model/log';
 
 export type Amount = Pick<Partial<MixWish>, 'by' | 'areaM2' | 'litres' | 'massKg'>;
 type Terms = Pick<MixWish, 'use' | 'additives' | 'painters' | 'rateM2PerH' | 'litresPerM2' | 'limitL'>;
@@ -9,8 +8,7 @@ export interface Typed extends Partial<Terms> {
   readonly amounts: Readonly<Record<string, Amount>>;
   readonly thinner?: number | null;
   readonly potC?: number | null;
-  /** How it is measured, in which pot, with which pump for each part. */
-  readonly measure?: Measure;
+  /** In which pot it is mixed, with which pump for each part. */
   readonly potId?: string;
   readonly syringeId?: string;
   readonly pumps?: Readonly<Record<string, string>>;

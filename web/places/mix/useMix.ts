@@ -7,11 +7,12 @@ import { USUAL_RATE_M2_PER_H } from '#core/film/spreading';
 import { areaLeftM2, batchToMix, type BatchToMix, type MixWish } from '#core/mix/batchToMix';
 import type { Kit } from '#core/model/kit';
 import type { Layer } from '#core/model/layer';
-import type { MixedBody } from '#core/model/log';
+import type { Measure, MixedBody } from '#core/model/log';
 import type { SheetBody } from '#core/model/sheet';
 import type { LotState } from '#core/stores/lots';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { useDraft } from '../../data/drafts';
+import { useSettings } from '../../data/settings';
 import { logEntry } from '../../data/store';
 import type { BoatView } from '../../data/store';
 import type { Stint } from '../../data/targets';
@@ -40,6 +41,7 @@ export interface Mix extends BatchToMix {
   readonly typed: Typed;
   readonly setTyped: (change: Partial<Typed>) => void;
   readonly airNowC: number;
+  readonly measure: Measure;
   readonly kit: Kit;
   /** Tins of the product and its thinner as they are now; null until the shelf has answered. */
   readonly tins: readonly LotState[] | null;
@@ -63,6 +65,7 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const airNowC = weatherAt(hours, at)?.airC ?? 20;
   const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
   const zones = chosen.map((z) => ({ areaM2: zoneOf(z.surfaceId).areaM2, layer: z.nextLayer ?? layer }));
+  const { measure } = useSettings();
   const shelf = useShelf(stint.sheetId, sheet);
   const mixedForL = stint.coat ? stint.coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0) : 0;
   const progress = stint.coat ? progressOf(stint.coat, chosen, zoneOf, at) : null;
@@ -87,7 +90,7 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const pouring =
     mixed?.pouring ??
     (made.batch
-      ? pouredOf({ sheet, made, typed, wish, kit: shelf.kit, tins: shelf.tins, sheetId: stint.sheetId })
+      ? pouredOf({ sheet, made, typed, wish, measure, kit: shelf.kit, tins: shelf.tins, sheetId: stint.sheetId })
       : null);
   const mixIt = () => {
     if (!pouring) return;
@@ -108,6 +111,7 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     typed,
     setTyped,
     airNowC,
+    measure,
     kit: shelf.kit,
     tins: shelf.tins,
     pouring,

@@ -1,0 +1,37 @@
+import type { Coat } from '#core/coat/fold';
+import { BASE } from '../../data/base';
+import { usePicturesWaiting } from '../../data/pictures';
+import { counted } from '#core/units/format';
+
+/** The pictures of a coat; one opens whole at a tap. */
+export function Pictures({ coat }: { coat: Coat }) {
+  const { count } = usePicturesWaiting();
+  if (coat.pictures.length === 0 && count === 0) return null;
+  return (
+    <section aria-labelledby="pictures" className="mb-3">
+      <h2 id="pictures" className="ruled pb-1">
+        Pictures
+      </h2>
+      {count > 0 && (
+        <p className="py-1">{counted(count, 'picture')} on this device, to be sent when there is a signal.</p>
+      )}
+      <ul className="mt-2 grid grid-cols-3 gap-2">
+        {coat.pictures.map((p) => (
+          <li key={p.id}>
+            <a href={`${BASE}/api/pictures/${p.hash}`} target="_blank" rel="noreferrer">
+              <img
+                src={`${BASE}/api/pictures/${p.hash}`}
+                width={p.widthPx}
+                height={p.heightPx}
+                loading="lazy"
+                alt={p.text || 'Picture of the coat'}
+                className="aspect-square h-auto w-full object-cover"
+              />
+            </a>
+            {p.text && <p className="text-sm">{p.text}</p>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

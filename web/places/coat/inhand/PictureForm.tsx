@@ -1,0 +1,55 @@
+import { Camera } from 'lucide-react';
+import { useState } from 'react';
+import type { Coat } from '#core/coat/fold';
+import { now } from '../../../data/now';
+import { keepPicture, scaledDown } from '../../../data/pictures';
+import type { BoatView } from '../../../data/store';
+import { FormProblem, TextField } from '../../../parts/Field';
+
+/** A picture from the phone's camera, or a file: scaled down, kept on the device until it is sent. */
+export function PictureForm({ view, coat, onDone }: { view: BoatView; coat: Coat; onDone: () => void }) {
+  const [text, setText] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const take = async (file: File | undefined) => {
+    // A camera that was refused, or closed, gives no file: nothing happens.
+    if (!file) return;
+    setBusy(true);
+    setProblem(null);
+    try {
+      const { blob, widthPx, heightPx } = await scaledDown(file);
+      await keepPicture({
+        boatId: view.boat.id,
+        coatId: coat.id,
+        at: coat.finishedAt ?? now(),
+        blob,
+        body: { widthPx, heightPx, text: text.trim() },
+      });
+      onDone();
+    } catch (error) {
+      setProblem((error as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <TextField label="What it shows" value={text} onChange={(e) => setText(e.target.value)} hint="Optional" />
+      <FormProblem message={problem} />
+      <label className="btn btn-primary h-14 text-lg">
+        <Camera size={22} aria-hidden="true" /> {busy ? 'Scaling down…' : 'Take or choose a picture'}
+        <input
+          type="file"
+          accept="image/*"
+          className="sr-only"
+          disabled={busy}
+          onChange={(e) => void take(e.target.files?.[0])}
+        />
+      </label>
+      <p className="text-sm quiet">
+        If the camera is refused, allow it for this page in the browser, or choose a file. It is kept with the boat’s
+        backup.
+      </p>
+    </div>
+  );
+}

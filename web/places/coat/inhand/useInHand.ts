@@ -1,0 +1,164 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { airCloses } from '#core/air/airCloses';
+import { batchTimers, type BatchTimer } from '#core/coat/clocks';
+import { isTwoPackTopcoat } from '#core/coat/coatAdvice';
+import { zoneReadings, type Coat } from '#core/coat/fold';
+import { measuredFilm } from '#core/coat/measuredFilm';
+import { zonePanels, type ZonePanels } from '#core/coat/panels';
+import { againstAir, coatProgress, type AgainstAir, type Progress } from '#core/coat/progress';
+import { USUAL_WET_EDGE_H } from '#core/coat/sections';
+import { zoneSeries } from '#core/coat/zoneSeries';
+import { USUAL_RATE_M2_PER_H, wetFilmMicron } from '#core/film/spreading';
+import { isSheltered } from '#core/hull/zones';
+import type { LimitBreak } from '#core/air/conditions';
+import type { SheetBody } from '#core/model/sheet';
+import type { SurfaceRow } from '#contracts/rows/boat';
+import { placeOfZone } from '../../../data/device';
+import { useNow } from '../../../data/now';
+import type { BoatView } from '../../../data/store';
+import { attempt } from '../../../parts/attempt';
+
+/** One zone of a coat that goes on, with its panels and those that are done. */
+export interface ZoneInHand {
+  readonly surface: SurfaceRow;
+  readonly panels: ZonePanels;
+  readonly done: readonly number[];
+  readonly share: number;
+}
+
+/** What closes the air on a coat first: a limit of its sheet, or dusk. */
+export interface Closing {
+  readonly at: number;
+  readonly by: LimitBreak | 'dusk';
+}
+
+export interface InHandFacts {
+  readonly now: number;
+  readonly targetMicron: number;
+  readonly film: ReturnType<typeof measuredFilm>;
+  readonly zones: readonly ZoneInHand[];
+  readonly progress: Progress;
+  readonly pot: BatchTimer | null;
+  readonly stand: BatchTimer | null;
+  /** When the edge of what was painted last is no longer wet; null while it is paused. */
+  readonly wetEdgeAt: number | null;
+  readonly wetEdgeUsual: boolean;
+  readonly closing: Closing | null;
+  readonly against: AgainstAir | null;
+}
+
+const HOUR_MS = 3_600_000;
+const LOOKED_AHEAD_H = 14;
+
+/** Everything that one wants to know while a coat goes on. */
+export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandFacts {
+  const now = useNow(1000);
+  const minute = Math.floor(now / 60_000) * 60_000;
+  const wetEdgeH = sheet.wetEdgeMin === undefined ? USUAL_WET_EDGE_H : sheet.wetEdgeMin / 60;
+  const rateM2PerH = USUAL_RATE_M2_PER_H[coat.method];
+  const painters = coat.stints[coat.stints.length - 1]?.painters.length ?? 1;
+  const surfaces = useMemo(
+    () => coat.on.flatMap((t) => view.surfaces.filter((s) => s.id === t.surfaceId)),
+    [coat.on, view.surfaces],
+  );
+  const zones = useMemo(
+    () =>
+      surfaces.map((surface): ZoneInHand => {
+        const told = coat.covered.find((c) => c.surfaceId === surface.id);
+        const fresh = zonePanels({ zone: surface, boat: view.boat, rateM2PerH, painters, wetEdgeH });
+        // Panels keep the number they were ticked with, however many are at it now.
+        const panels = told?.of ? withCount(fresh, told.of, surface.areaM2) : fresh;
+        const done = told?.panels ?? panelsOfShare(told?.share ?? 0, panels.of);
+        return { surface, panels, done, share: told?.share ?? 0 };
+      }),
+    [surfaces, coat.covered, view.boat, rateM2PerH, painters, wetEdgeH],
+  );
+  const progress = coatProgress({
+    coat,
+    zones: surfaces.map((s) => ({ surfaceId: s.id, areaM2: s.areaM2 })),
+    rateM2PerH,
+    now,
+  });
+  const closing = useClosing(view, coat, { sheet, surfaces, minute });
+  const timers = useMemo(() => {
+    const own = new Set(coat.batches.map((b) => b.batchId));
+    return batchTimers(
+      view.batches.filter((b) => own.has(b.id)),
+      minute,
+    );
+  }, [coat.batches, view.batches, minute]);
+  const of = zones.reduce((sum, z) => sum + z.panels.of, 0);
+  const done = zones.reduce((sum, z) => sum + z.done.length, 0);
+  return {
+    now,
+    targetMicron: wetFilmMicron({ dftMicron: coat.dftMicron, solids: sheet.solids, thinner: coat.thinner }),
+    film: measuredFilm(coat, sheet.solids),
+    zones,
+    progress,
+    pot: timers.findLast((t) => t.timer === 'pot') ?? null,
+    stand: timers.find((t) => t.timer === 'stand' && t.dueAt > now) ?? null,
+    wetEdgeAt: coat.pausedAt === null ? lastPainted(coat) + wetEdgeH * HOUR_MS : null,
+    wetEdgeUsual: sheet.wetEdgeMin === undefined,
+    closing,
+    against: closing ? againstAir({ progress, closesAt: closing.at, now, panels: { of, done } }) : null,
+  };
+}
+
+function withCount(panels: ZonePanels, of: number, areaM2: number): ZonePanels {
+  const perSide = Math.max(1, Math.round(of / panels.sides.length));
+  return { ...panels, of, perSide, areaM2: areaM2 / of, widthM: (panels.widthM * panels.perSide) / perSide };
+}
+
+const panelsOfShare = (share: number, of: number) => Array.from({ length: Math.round(share * of) }, (_, i) => i);
+
+/** When paint was last said to go on: the newest panel, else the start of the stint. */
+function lastPainted(coat: Coat): number {
+  const newest = coat.entries.findLast((e) => e.kind === 'covered' || e.kind === 'resumed' || e.kind === 'started');
+  return newest?.occurredAt ?? coat.startedAt;
+}
+
+/** What closes the air first: a limit on the forecast, or dusk where it is painted by daylight. */
+function useClosing(
+  view: BoatView,
+  coat: Coat,
+  { sheet, surfaces, minute }: { sheet: SheetBody; surfaces: readonly SurfaceRow[]; minute: number },
+): Closing | null {
+  const { boat, hours, entries } = view;
+  const sheltered = surfaces.every((s) => isSheltered(s, boat.shelter));
+  const { data: duskAt } = useQuery({
+    queryKey: ['dusk', boat.timeZone, boat.latitudeDeg, Math.floor(minute / HOUR_MS)],
+    queryFn: () => duskAfter(boat.latitudeDeg, boat.timeZone, minute),
+    staleTime: Infinity,
+  });
+  const [first] = surfaces;
+  const limit = useMemo(() => {
+    if (!first) return null;
+    const surface = zoneSeries(first, hours, zoneReadings(entries, first.id), boat);
+    return attempt(() =>
+      airCloses({
+        now: minute,
+        hours,
+        surface,
+        limits: sheet.limits,
+        method: coat.method,
+        sheltered,
+        topcoat: isTwoPackTopcoat(sheet),
+        withinH: LOOKED_AHEAD_H,
+      }),
+    ).value;
+  }, [first, hours, entries, boat, minute, sheet, coat.method, sheltered]);
+  const dusk: Closing | null = duskAt && !sheltered ? { at: duskAt, by: 'dusk' } : null;
+  if (!limit) return dusk;
+  return dusk && dusk.at < limit.at ? dusk : { at: limit.at, by: limit.break };
+}
+
+/** The next end of civil twilight, by the town that the time zone is named after; null where it stays light. */
+async function duskAfter(latitudeDeg: number, timeZone: string, now: number): Promise<number | null> {
+  const [{ getTimes }, place] = await Promise.all([import('suncalc'), placeOfZone(timeZone)]);
+  for (const day of [-1, 0, 1]) {
+    const { dusk } = getTimes(new Date(now + day * 24 * HOUR_MS), latitudeDeg, place?.longitudeDeg ?? 0);
+    if (dusk && dusk.getTime() > now) return dusk.getTime();
+  }
+  return null;
+}
