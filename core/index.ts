@@ -23,6 +23,8 @@ export * from './coat/progress';
 export * from './coat/sections';
 export * from './coat/start';
 export * from './coat/stints';
+export * from './coat/wetEdge';
+export * from './coat/windowSpans';
 export * from './coat/zoneSeries';
 export * from './coat/zoneState';
 export * from './coat/zoneStatus';

@@ -6,6 +6,7 @@ import { weatherAt, type SourcedHour } from '#core/air/weather';
 import { comingClocks, namedTimers } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import { launchAgainst } from '#core/coat/launch';
+import { wetEdges } from '#core/coat/wetEdge';
 import { zoneStatuses } from '#core/coat/zoneStatus';
 import { yardZones, type YardBoat } from '#contracts/rows/yard';
 import type { Clock } from './clock';
@@ -131,8 +132,10 @@ export class Summaries {
 async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Summary> {
   const bundle = await bundleOf(store.db, rows, { now: () => now, frozen: false });
   const statuses = zoneStatuses(bundle);
-  const timers = namedTimers({ batches: foldLog(bundle.entries).batches, sheets: bundle.sheets, now });
-  const clocks = comingClocks(statuses, timers, now);
+  const { batches, coats } = foldLog(bundle.entries);
+  const timers = namedTimers({ batches, sheets: bundle.sheets, now });
+  const edges = wetEdges({ coats, sheets: bundle.sheets, airC: weatherAt(bundle.hours, now)?.airC ?? null });
+  const clocks = comingClocks(statuses, timers, now, edges);
   const zones = yardZones(statuses, bundle.surfaces);
   const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
   const launches = inOn

@@ -1,6 +1,7 @@
 import type { BatchTimerName } from '../model/log';
 import type { MixedBatch } from './fold';
 import type { SheetRevision } from '../model/sheet';
+import type { WetEdge } from './wetEdge';
 import type { ZoneStatus } from './zoneStatus';
 
 /** A moment ahead that someone should know of. */
@@ -15,6 +16,7 @@ export type ClockKind =
   | 'immersion'
   | 'immersionEnds'
   | 'stir'
+  | 'wetEdge'
   | 'stand'
   | 'pot'
   | 'lastStart';
@@ -25,6 +27,8 @@ export interface Clock {
   /** Zone or batch the clock belongs to. */
   readonly surfaceId: string | null;
   readonly batchId: string | null;
+  /** The coat that it runs from; null for a pot, and for the last start of one to come. */
+  readonly coatId: string | null;
   /** Of a batch: what is in the pot, where that is known. */
   readonly product: string | null;
   /** Beyond the weather: on what is typical for the season. */
@@ -110,6 +114,7 @@ export function comingClocks(
   statuses: readonly ZoneStatus[],
   timers: readonly (BatchTimer & Partial<Pick<NamedTimer, 'product'>>)[],
   now: number,
+  edges: readonly WetEdge[] = [],
 ): Clock[] {
   const clocks: Clock[] = [];
   for (const status of statuses) {
@@ -120,6 +125,7 @@ export function comingClocks(
           at,
           surfaceId: status.surfaceId,
           batchId: null,
+          coatId: kind === 'lastStart' ? null : (status.lastCoat?.id ?? null),
           product: null,
           approx: status.clocks !== null && at > status.clocks.inputs.knownUntil,
         });
@@ -154,9 +160,12 @@ export function comingClocks(
         at: timer.dueAt,
         surfaceId: null,
         batchId: timer.batchId,
+        coatId: null,
         product: timer.product ?? null,
         approx: false,
       });
   }
+  for (const { coatId, surfaceId, at } of edges)
+    if (at > now) clocks.push({ kind: 'wetEdge', at, surfaceId, batchId: null, coatId, product: null, approx: false });
   return clocks.sort((a, b) => a.at - b.at);
 }

@@ -24,6 +24,8 @@ function armSound(): void {
 /** A browser may keep it waiting, during a phone call say: then it rings once, not once for each time it was asked. */
 let waking = false;
 async function ring(): Promise<void> {
+  // A phone in a glove is felt before it is heard; where a device cannot, nothing happens.
+  if ('vibrate' in navigator) navigator.vibrate([300, 120, 300]);
   if (!audio || waking) return;
   waking = true;
   await audio.resume().finally(() => (waking = false));

@@ -5,6 +5,7 @@ import { useBoat, type BoatView } from '../data/store';
 import { Fig } from '../parts/Fig';
 import { counted } from '#core/units/format';
 import { clockTime, CLOCK_WORDS, launchWords, daysTo, timeWords } from '../parts/words';
+import { clockName } from '../parts/clockNames';
 import { useWide } from '../parts/useWide';
 import { PLACES } from './keys';
 import { NotFound } from './PlaceError';
@@ -49,6 +50,7 @@ function JobStrip({ view }: { view: BoatView }) {
   const job = jobs[jobs.length - 1];
   const air = weatherAt(hours, at);
   const next = clocks.find((c) => c.kind !== 'lastStart');
+  const then = clocks.find((c) => c.kind !== 'lastStart' && c !== next);
   const zone = next?.surfaceId ? surfaces.find((s) => s.id === next.surfaceId)?.name : next?.product || 'batch';
   const out = job ? -daysTo(job.outOn, at, boat.timeZone) + 1 : null;
   const launch = job?.inOn ? daysTo(job.inOn, at, boat.timeZone) : null;
@@ -88,6 +90,12 @@ function JobStrip({ view }: { view: BoatView }) {
       {next && (
         <span>
           next: {zone} {CLOCK_WORDS[next.kind]} {clockTime(next, at, boat.timeZone)}
+          {then && (
+            <span className="hidden quiet xl:inline">
+              {' '}
+              · {clockName(view, then)} {CLOCK_WORDS[then.kind]} {clockTime(then, at, boat.timeZone)}
+            </span>
+          )}
         </span>
       )}
       {view.launch[0] && (

@@ -3,6 +3,8 @@ import { comingClocks, namedTimers, type Clock, type NamedTimer } from '#core/co
 import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
 import { launchAgainst, type LaunchAgainst } from '#core/coat/launch';
+import { weatherAt } from '#core/air/weather';
+import { wetEdges } from '#core/coat/wetEdge';
 import { zoneNames } from '#core/hull/zones';
 import type { SheetRevision } from '#core/model/sheet';
 import { LAUNCH_HOUR, type BoatBundle } from '#contracts/rows/boat';
@@ -49,6 +51,7 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
   const { coats, batches } = foldLog(bundle.entries);
   const sheetById = new Map(bundle.sheets.map((s) => [s.id, s]));
   const timers = namedTimers({ batches, sheets: bundle.sheets, now: at });
+  const edges = wetEdges({ coats, sheets: bundle.sheets, airC: weatherAt(bundle.hours, at)?.airC ?? null });
   const inOn = bundle.jobs[bundle.jobs.length - 1]?.inOn;
   const launches = inOn
     ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
@@ -61,7 +64,7 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
     batches,
     statuses,
     timers,
-    clocks: comingClocks(statuses, timers, at),
+    clocks: comingClocks(statuses, timers, at, edges),
     launch:
       launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now: at }),
     sheetById,

@@ -15,11 +15,14 @@ export interface DrawnZone {
   wear?: WearPlace | null;
   state: ZoneState;
   colourHex: string | null;
+  /** Of a coat that goes on: the share that has it, and what lies beneath it. */
+  going?: { share: number; beneathHex: string | null } | null;
 }
 
 /** A boat's zones and patches as they are drawn. */
 export function drawnZones({ surfaces, statuses }: Pick<BoatView, 'surfaces' | 'statuses'>): DrawnZone[] {
-  return statuses.map(({ surfaceId, state, colourHex }, i) => {
+  return statuses.map((status, i) => {
+    const { surfaceId, state, colourHex } = status;
     const zone = surfaces[i];
     return {
       surfaceId,
@@ -29,8 +32,15 @@ export function drawnZones({ surfaces, statuses }: Pick<BoatView, 'surfaces' | '
       wear: zone?.area.band?.place ?? null,
       state,
       colourHex,
+      going: goingOn(status),
     };
   });
+}
+
+/** How far a coat that goes on has come on its zone, where somebody said. */
+function goingOn({ state, lastCoat, coats, surfaceId }: BoatView['statuses'][number]): DrawnZone['going'] {
+  const told = state === 'inHand' ? lastCoat?.covered.find((c) => c.surfaceId === surfaceId) : undefined;
+  return told ? { share: told.share, beneathHex: coats[coats.length - 2]?.colourHex ?? null } : null;
 }
 
 export const BARE: Record<Boat['hullMaterial'], string> = {
@@ -96,14 +106,20 @@ export function ZoneRegion({
   }
   return (
     <g {...control}>
+      {zone?.going && (
+        <clipPath id={`${uid}-going-${zone.surfaceId}`} clipPathUnits="objectBoundingBox">
+          <rect width={zone.going.share} height="1" />
+        </clipPath>
+      )}
       <path
         d={d}
-        fill={fill}
+        fill={zone?.going ? (zone.going.beneathHex ?? '#f4f1e8') : fill}
         stroke={INK}
         strokeWidth={selected ? 0.07 : 0.022}
         strokeLinejoin="round"
         {...(dashed ? { strokeDasharray: '.12 .08', fillOpacity: 0.85 } : {})}
       />
+      {zone?.going && <path d={d} fill={fill} clipPath={`url(#${uid}-going-${zone.surfaceId})`} />}
       {pattern && <path d={d} fill={pattern} />}
     </g>
   );

@@ -59,6 +59,7 @@ export const CLOCK_WORDS: Record<ClockKind, string> = {
   immersion: 'may be immersed',
   immersionEnds: 'may no longer be immersed',
   stir: 'is stirred',
+  wetEdge: 'wet edge sets',
   stand: 'has stood, may be used',
   pot: 'pot life ends',
   lastStart: 'last start',

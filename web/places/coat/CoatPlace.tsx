@@ -5,6 +5,7 @@ import { StateSwatch } from '../../parts/patterns';
 import { timeWords } from '../../parts/words';
 import { mayGoOn, windowOpen } from '#core/coat/zoneStatus';
 import type { BoatView } from '../../data/store';
+import { WindowRibbon } from './WindowRibbon';
 import { nextName, windowLine } from '../../parts/zoneWords';
 
 /** Coats going on, and those finished of late, for a hand test or a correction. */
@@ -29,7 +30,9 @@ export function CoatPlace() {
     </li>
   );
   return (
-    <div className="grid min-w-0 gap-x-10 gap-y-4 lg:grid-cols-2">
+    <div
+      className={`grid min-w-0 gap-x-10 gap-y-4 ${done.length > 0 ? 'lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]' : ''}`}
+    >
       <section aria-labelledby="going-on">
         <h1 id="going-on" className="ruled pb-1 text-2xl">
           {inHand.length === 0 ? 'No coat going on' : 'Going on'}
@@ -86,6 +89,9 @@ function ToCome({ view }: { view: BoatView }) {
                 </span>
               </span>
             </Link>
+            {s.lastCoat && s.clocks && (
+              <WindowRibbon view={view} coat={s.lastCoat} surfaceId={s.surfaceId} clocks={s.clocks} />
+            )}
           </li>
         ))}
       </ul>

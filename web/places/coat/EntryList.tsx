@@ -20,7 +20,9 @@ export function EntryList({ view, coat }: { view: BoatView; coat: Coat }) {
   // The batches are told where they went on: a mistake in one is put right here.
   const batchIds = coat.batches.map((b) => b.batchId);
   const mixed = standing(view.entries).filter((e) => e.kind === 'mixed' && batchIds.includes(e.streamId));
-  const told = [...coat.entries, ...mixed].sort((a, b) => a.occurredAt - b.occurredAt);
+  const all = [...coat.entries, ...mixed].sort((a, b) => a.occurredAt - b.occurredAt);
+  // Of panels ticked one after the other the last says all.
+  const told = all.filter((e, i) => !(e.kind === 'covered' && all[i + 1]?.kind === 'covered'));
   return (
     <section aria-labelledby="entries">
       <h2 id="entries" className="ruled pb-1">

@@ -8,6 +8,7 @@ import type { ClockInputs } from '#core/coat/coatClocks';
 import type { TestedWindow } from '#core/cure/window';
 import type { Boat } from '#contracts/rows/boat';
 import { CombField } from './CombField';
+import { WindowRibbon } from './WindowRibbon';
 import { logEntry, type BoatView } from '../../data/store';
 import { FormProblem, QuantityField, SelectField } from '../../parts/Field';
 import { Fig, Line } from '../../parts/Fig';
@@ -109,7 +110,10 @@ function ZoneWindow({ view, coat, surfaceId }: { view: BoatView; coat: Coat; sur
         ) : null}
       </h2>
       {clocks ? (
-        <Clocks clocks={clocks} view={view} surfaceId={surfaceId} last={following === null} />
+        <>
+          <WindowRibbon view={view} coat={coat} surfaceId={surfaceId} clocks={clocks} />
+          <Clocks clocks={clocks} view={view} surfaceId={surfaceId} last={following === null} />
+        </>
       ) : (
         <p>No weather is known for the day of this coat. Type it under the weather and the window follows.</p>
       )}

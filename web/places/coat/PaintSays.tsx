@@ -14,7 +14,8 @@ export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
   // Of what is on the hull, thinner and all, what makes the film.
   const { litres, wetFilmMicron, readings } = told;
   const painted = { areaM2: calibratedArea({ litres, wetFilmMicron, thinner: 0 }), share: calibratedShare(readings) };
-  const estimate = { areaM2: zone.areaM2, share: zone.areaShare };
+  const covered = coat.covered.find((c) => c.surfaceId === zone.id)?.share ?? 1;
+  const estimate = { areaM2: zone.areaM2 * covered, share: zone.areaShare };
   const inUse = zone.area.method === 'calibrated' && zone.area.calibrated?.coatId === coat.id;
   const contradicts = !inUse && paintContradicts({ estimate, painted });
   const use = () =>
@@ -44,12 +45,13 @@ export function PaintSays({ view, coat }: { view: BoatView; coat: Coat }) {
           'That is the area in use.'
         ) : (
           <>
-            {zone.name} was reckoned at <Fig quantity="area" value={estimate.areaM2} /> ± {shareWords(estimate.share)}:{' '}
+            {covered < 1 ? `What was ticked of ${zone.name}` : zone.name} was reckoned at{' '}
+            <Fig quantity="area" value={estimate.areaM2} /> ± {shareWords(estimate.share)}:{' '}
             {contradicts ? 'further apart than both allow.' : 'they agree.'}
           </>
         )}
       </p>
-      {!inUse && (
+      {!inUse && covered >= 1 && (
         <button type="button" className="btn mt-1" onClick={use}>
           Use it for the coats to come
         </button>

@@ -12,9 +12,10 @@ import { ZoneBars } from '../../parts/ZoneBars';
 import { drySpells } from '#core/air/dryHours';
 import { Term } from '../../parts/Term';
 import { Timers } from '../../parts/Timers';
+import { NextClocks } from './NextClocks';
 import { useWide } from '../../parts/useWide';
 import type { Clock } from '#core/coat/clocks';
-import { clockTime, CLOCK_WORDS, launchWords, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
+import { launchWords, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
 import { airLine, headline, nextName, windowLine, type Saying } from '../../parts/zoneWords';
 import type { Boat } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
@@ -52,7 +53,7 @@ export function TodayPlace() {
       </div>
       <PatternKey statuses={statuses} />
       <AirAhead view={view} at={at} clocks={clocks} boat={boat} name={name} simulated={simulated} />
-      <NextClocks clocks={clocks} at={at} boat={boat} name={name} />
+      <NextClocks view={view} />
     </div>
   );
   const lists = (
@@ -160,41 +161,6 @@ function AirAhead({
 }
 
 /** What opens or closes next. */
-function NextClocks({
-  clocks,
-  at,
-  boat,
-  name,
-}: {
-  clocks: Clock[];
-  at: number;
-  boat: Boat;
-  name: (surfaceId: string) => string;
-}) {
-  return (
-    <section aria-labelledby="t-next" className="mt-3">
-      <h2 id="t-next" className="ruled pb-1">
-        Next
-      </h2>
-      {clocks.length === 0 && <p className="py-2">No clock is running.</p>}
-      <ol className="gap-x-8 sm:columns-2">
-        {clocks.slice(0, 8).map((c) => (
-          <li
-            key={`${c.kind}-${c.surfaceId ?? c.batchId}`}
-            className="ruled flex break-inside-avoid items-baseline gap-3 py-1"
-          >
-            <span className="fig min-w-14 shrink-0 text-lg">{clockTime(c, at, boat.timeZone)}</span>
-            <span className="min-w-0">
-              {c.surfaceId ? name(c.surfaceId) : c.product || 'batch'}{' '}
-              <span className="quiet">{CLOCK_WORDS[c.kind]}</span>
-            </span>
-          </li>
-        ))}
-      </ol>
-    </section>
-  );
-}
-
 /** All zones, by what may be done about them just now. */
 function ZoneLists({
   view: { boat, statuses },

@@ -7,7 +7,8 @@ import { zoneReadings, type Coat } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
 import { zonePanels, type ZonePanels } from '#core/coat/panels';
 import { againstAir, coatProgress, type AgainstAir, type Progress } from '#core/coat/progress';
-import { USUAL_WET_EDGE_H } from '#core/coat/sections';
+import { wetEdgeAt, wetEdgeH } from '#core/coat/wetEdge';
+import { weatherAt } from '#core/air/weather';
 import { zoneSeries } from '#core/coat/zoneSeries';
 import { USUAL_RATE_M2_PER_H, wetFilmMicron } from '#core/film/spreading';
 import { isSheltered } from '#core/hull/zones';
@@ -55,7 +56,7 @@ const LOOKED_AHEAD_H = 14;
 export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandFacts {
   const now = useNow(1000);
   const minute = Math.floor(now / 60_000) * 60_000;
-  const wetEdgeH = sheet.wetEdgeMin === undefined ? USUAL_WET_EDGE_H : sheet.wetEdgeMin / 60;
+  const edgeH = wetEdgeH(sheet, weatherAt(view.hours, minute)?.airC ?? null);
   const rateM2PerH = USUAL_RATE_M2_PER_H[coat.method];
   const painters = coat.stints[coat.stints.length - 1]?.painters.length ?? 1;
   const surfaces = useMemo(
@@ -66,13 +67,13 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
     () =>
       surfaces.map((surface): ZoneInHand => {
         const told = coat.covered.find((c) => c.surfaceId === surface.id);
-        const fresh = zonePanels({ zone: surface, boat: view.boat, rateM2PerH, painters, wetEdgeH });
+        const fresh = zonePanels({ zone: surface, boat: view.boat, rateM2PerH, painters, wetEdgeH: edgeH });
         // Panels keep the number they were ticked with, however many are at it now.
         const panels = told?.of ? withCount(fresh, told.of, surface.areaM2) : fresh;
         const done = told?.panels ?? panelsOfShare(told?.share ?? 0, panels.of);
         return { surface, panels, done, share: told?.share ?? 0 };
       }),
-    [surfaces, coat.covered, view.boat, rateM2PerH, painters, wetEdgeH],
+    [surfaces, coat.covered, view.boat, rateM2PerH, painters, edgeH],
   );
   const progress = coatProgress({
     coat,
@@ -98,7 +99,7 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
     progress,
     pot: timers.findLast((t) => t.timer === 'pot') ?? null,
     stand: timers.find((t) => t.timer === 'stand' && t.dueAt > now) ?? null,
-    wetEdgeAt: coat.pausedAt === null ? lastPainted(coat) + wetEdgeH * HOUR_MS : null,
+    wetEdgeAt: wetEdgeAt({ coat, hours: edgeH }),
     wetEdgeUsual: sheet.wetEdgeMin === undefined,
     closing,
     against: closing ? againstAir({ progress, closesAt: closing.at, now, panels: { of, done } }) : null,
@@ -111,12 +112,6 @@ function withCount(panels: ZonePanels, of: number, areaM2: number): ZonePanels {
 }
 
 const panelsOfShare = (share: number, of: number) => Array.from({ length: Math.round(share * of) }, (_, i) => i);
-
-/** When paint was last said to go on: the newest panel, else the start of the stint. */
-function lastPainted(coat: Coat): number {
-  const newest = coat.entries.findLast((e) => e.kind === 'covered' || e.kind === 'resumed' || e.kind === 'started');
-  return newest?.occurredAt ?? coat.startedAt;
-}
 
 /** What closes the air first: a limit on the forecast, or dusk where it is painted by daylight. */
 function useClosing(
