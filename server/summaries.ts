@@ -15,7 +15,7 @@ import { bundleOf } from './db/boats';
 import { boats } from './db/schema';
 import type { Store } from './db/store';
 import type { LedgerFacts } from '#contracts/rows/stores';
-import { boatCall, ledgerBatches, lotsOf, storesOf, type BoatCall } from './db/stores';
+import { boatCall, ledgerBatches, lessonsOf, lotsOf, storesOf, type BoatCall } from './db/stores';
 
 const HOUR_MS = 3_600_000;
 /** Starts are looked at in quarter hours, so a summary holds for no longer. */
@@ -102,6 +102,7 @@ export class Summaries {
       sheetId,
       lots: await lotsOf(this.store.db, sheetId),
       batches: boatRows.flatMap((rows) => ledgerBatches(rows, sheetId)).sort((a, b) => a.at - b.at),
+      lessons: boatRows.flatMap((rows) => lessonsOf(rows, sheetId)),
     };
   }
 

@@ -1,5 +1,7 @@
 import { USUAL_CONSUMABLES } from '#core/stores/consumables';
 import type { ConsumableRule } from '#core/stores/consumables';
+import type { Lesson } from '#core/coat/lesson';
+import type { PaintMethod } from '#core/model/paintMethod';
 import { USUAL_KIT, type Kit } from '#core/model/kit';
 import type { LedgerPour } from '#core/stores/productLedger';
 import type { Lot, Pour } from '#core/stores/lots';
@@ -23,6 +25,8 @@ export interface YardRules {
   currency: string;
   /** Pots, pumps, syringes and the scale. */
   kit: Kit;
+  /** Rates that were learned and taken: m² an hour of one painter, by product and way. */
+  rates: TakenRate[];
   version: number;
 }
 
@@ -55,8 +59,17 @@ export const USUAL_RULES: YardRules = {
   workToMin: 18 * 60,
   currency: 'EUR',
   kit: USUAL_KIT,
+  rates: [],
   version: 0,
 };
+
+/** A rate that somebody took instead of the usual one, and on how many coats it rests. */
+export interface TakenRate {
+  sheetId: string;
+  method: PaintMethod;
+  rateM2PerH: number;
+  coats: number;
+}
 
 /** A batch as the ratio ledger of its product tells it: on which boat, and in which coats it is. */
 export interface LedgerBatchRow extends LedgerPour {
@@ -72,4 +85,6 @@ export interface LedgerFacts {
   sheetId: string;
   lots: LotRow[];
   batches: LedgerBatchRow[];
+  /** What its finished coats teach. */
+  lessons: Lesson[];
 }

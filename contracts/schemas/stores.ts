@@ -1,7 +1,7 @@
 import { PAINT_METHODS } from '#core/model/paintMethod';
 import { PER } from '#core/stores/consumables';
 import Joi from 'joi';
-import { USUAL_RULES } from '../rows/stores';
+import { USUAL_RULES, type TakenRate } from '../rows/stores';
 import { civilDate, id, instant, version } from './common';
 
 const litres = (label: string) => Joi.number().min(0).max(10_000).label(label);
@@ -95,5 +95,17 @@ export const yardRulesBody = Joi.object({
     .label('Currency')
     .messages({ 'string.pattern.base': 'Type the currency as its three letters, for example EUR or USD.' }),
   kit: kit.default(USUAL_RULES.kit),
+  rates: Joi.array()
+    .items(
+      Joi.object({
+        sheetId: id.required(),
+        method: Joi.valid(...PAINT_METHODS).required(),
+        rateM2PerH: Joi.number().positive().max(1000).required().label('The rate'),
+        coats: Joi.number().integer().min(1).required(),
+      }),
+    )
+    .max(400)
+    .unique((a: TakenRate, b: TakenRate) => a.sheetId === b.sheetId && a.method === b.method)
+    .default([]),
   version,
 }).required();

@@ -49,6 +49,8 @@ export interface BatchTimer {
 const HOUR_MS = 3_600_000;
 /** A pot that went off half a day ago is nobody's timer any more. */
 const FORGET_MS = 12 * HOUR_MS;
+/** That it is stirred is said for so long: the stand runs on. */
+const STIRRED_MS = 60_000;
 
 /**
  * Stand and pot timers of the batches, those due first in front. A pot that was emptied, or used up by the coats it
@@ -78,7 +80,7 @@ export function batchTimers(batches: readonly MixedBatch[], now: number): BatchT
         ...(b.potLifeH === null ? [] : [timer('pot', b.potLifeH * HOUR_MS)]),
       ];
     })
-    .filter((t) => now - t.dueAt < FORGET_MS)
+    .filter((t) => now - t.dueAt < (t.timer === 'stir' ? STIRRED_MS : FORGET_MS))
     .sort((a, b) => a.dueAt - b.dueAt);
 }
 

@@ -117,13 +117,54 @@ export function ratioLedger(options: {
     const unexplainedL = plus(expectedL, leftL, -1);
     const since = { drift: plus(unexplainedL, held.unexplainedL, -1), takenL: plus(takenL, held.takenL, -1) };
     const withinTolerance = since.drift.every(
-      (l, i) => Math.abs(l) <= Math.max(LEDGER_LEAST_L, tolerance * (since.takenL[i] as number)) + SLACK_L,
+      (l, i) => Math.abs(l) <= allowedL(since.takenL[i] as number, tolerance) + SLACK_L,
     );
     const suspects = withinTolerance ? [] : batches.slice(held.batches, batch).map((b) => b.id);
     if (withinTolerance) held = { batches: batch, takenL, unexplainedL };
     return { at, leftL, expectedL, unexplainedL, withinTolerance, suspects };
   });
   return { checks };
+}
+
+/** What may be unexplained of a part of which so much was taken. */
+const allowedL = (takenL: number, toleranceShare: number) => Math.max(LEDGER_LEAST_L, toleranceShare * takenL);
+
+/** Between what the unexplained of each part must lie at a check, L. */
+export interface LedgerBounds {
+  readonly lowL: readonly number[];
+  readonly highL: readonly number[];
+}
+
+/**
+ * The bounds that each check was held to: about what was unexplained at the last one that held, as wide as the batches
+ * since then allow.
+ * @example
+ *   ledgerBounds({
+ *     checks: [
+ *       { at: 2, expectedL: [1.5], leftL: [1.5], unexplainedL: [0], withinTolerance: true, suspects: [] },
+ *     ],
+ *     batches: [{ id: 'a', at: 1, partsL: [1] }],
+ *     toleranceShare: 0.05,
+ *   }) // → [{ lowL: [-0.05], highL: [0.05] }]
+ */
+export function ledgerBounds(options: {
+  checks: readonly LedgerCheck[];
+  batches: readonly LedgerBatch[];
+  toleranceShare: number;
+}): LedgerBounds[] {
+  let held = { at: -Infinity, unexplainedL: options.checks[0]?.unexplainedL.map(() => 0) ?? [] };
+  return options.checks.map((check) => {
+    const since = options.batches.filter((b) => b.at > held.at && b.at <= check.at);
+    const widths = held.unexplainedL.map((_, i) =>
+      allowedL(
+        since.reduce((sum, b) => sum + (b.partsL[i] as number), 0),
+        options.toleranceShare,
+      ),
+    );
+    const bounds = { lowL: plus(held.unexplainedL, widths, -1), highL: plus(held.unexplainedL, widths) };
+    if (check.withinTolerance) held = { at: check.at, unexplainedL: [...check.unexplainedL] };
+    return bounds;
+  });
 }
 
 const byTime = <T extends { readonly at: number }>(list: readonly T[]): T[] => {

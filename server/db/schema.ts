@@ -221,6 +221,7 @@ export const yardRules = pgTable('yard_rules', {
   workToMin: integer('work_to_min').notNull().default(1080),
   currency: text('currency').notNull().default('EUR'),
   kit: jsonb('kit').$type<YardRules['kit']>().notNull().default(USUAL_KIT),
+  rates: jsonb('rates').$type<YardRules['rates']>().notNull().default([]),
   version: integer('version').notNull(),
 });
 

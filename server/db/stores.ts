@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { foldLog, type MixedBatch } from '#core/coat/fold';
+import { coatLesson, type Lesson } from '#core/coat/lesson';
 import { zoneNames } from '#core/hull/zones';
 import type { SheetRevision } from '#core/model/sheet';
 import { poursOf } from '#core/stores/productLedger';
@@ -100,6 +101,24 @@ export function ledgerBatches(
         .filter((c) => c.batches.some((on) => on.batchId === b.id))
         .map((c) => ({ coatId: c.id, zones: c.on.map((t) => names.get(t.surfaceId) ?? '') })),
     }));
+}
+
+/** What the finished coats of a product teach on one boat; a zone that is gone teaches nothing. */
+export function lessonsOf({ boat, surfaces, hull, buildUps, entries, sheets }: BoatRows, sheetId: string): Lesson[] {
+  const own = new Map(sheets.filter((r) => r.sheetId === sheetId).map((r) => [r.id, r.body]));
+  const areas = withAreas(surfaces, boat, hull);
+  return foldLog(entries).coats.flatMap((coat): Lesson[] => {
+    const sheet = own.get(coat.sheetRevisionId);
+    const zones = coat.on.flatMap(({ surfaceId, layerId }) => {
+      const surface = areas.find((s) => s.id === surfaceId);
+      const layer = buildUps.find((b) => b.surfaceId === surfaceId)?.layers.find((l) => l.id === layerId);
+      const share = coat.covered.find((c) => c.surfaceId === surfaceId)?.share ?? 1;
+      return surface && layer ? [{ areaM2: surface.areaM2, share, layer }] : [];
+    });
+    if (!sheet || zones.length < coat.on.length) return [];
+    const lesson = coatLesson({ coat, sheet, zones });
+    return lesson ? [lesson] : [];
+  });
 }
 
 /** The shelf, what batches have taken of it, and what the boats in hand still want, those to be launched first first. */

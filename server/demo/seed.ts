@@ -7,6 +7,7 @@ import { LIBRARY_SHEETS, LIBRARY_STARTERS } from '../library';
 
 import { DAY_MS, DemoYard, HOUR_MS } from './demoYard';
 import { gig, workboat } from './otherBoats';
+import { lookedAgain } from './lookedAgain';
 import { shelf } from './shelf';
 import { sloop } from './sloop';
 
@@ -57,4 +58,5 @@ async function writeDemo(yard: DemoYard): Promise<void> {
   await sloop(yard);
   await workboat(yard);
   await gig(yard);
+  await lookedAgain(yard);
 }

@@ -1,4 +1,5 @@
 import { DateTime } from 'luxon';
+import { USUAL_KIT } from '#core/model/kit';
 import { USUAL_CONSUMABLES } from '#core/stores/consumables';
 import { USUAL_RULES } from '#contracts/rows/stores';
 import { lots, yardRules } from '../db/schema';
@@ -9,7 +10,18 @@ import { DAY_MS, demoId, ZONE, type DemoYard } from './demoYard';
 
 /** The yard's rules with made-up prices, and its tins as they were last looked at a fortnight ago. */
 export async function shelf(yard: DemoYard): Promise<void> {
-  await yard.db.insert(yardRules).values({ ...USUAL_RULES, consumables: [...USUAL_CONSUMABLES], version: 1 });
+  await yard.db.insert(yardRules).values({
+    ...USUAL_RULES,
+    consumables: [...USUAL_CONSUMABLES],
+    kit: {
+      ...USUAL_KIT,
+      pumps: [
+        { id: 'p30', name: 'Red pump', mlPerStroke: 30 },
+        { id: 'p10', name: 'White pump', mlPerStroke: 10 },
+      ],
+    },
+    version: 1,
+  });
   const day = (days: number) => DateTime.fromMillis(yard.now, { zone: ZONE }).plus({ days }).toISODate();
   let n = 0;
   const tin = async (
@@ -58,6 +70,7 @@ export async function shelf(yard: DemoYard): Promise<void> {
     note: 'From last season, stirred and sound.',
   });
   await kit('topcoat', 1.33, 0.67, 'LN 7 blue');
+  await tin('barrier', 'Thinner T7', 1, 0.8, { opened: -30 });
   await tin('enamel', 'Paint', 2.5, 1.6, { batch: 'WK 41', opened: -30 });
   await tin('converter', 'Paint', 0.5, 0.3, { bought: -420, opened: -300, batch: 'TN 8', note: 'Skin on it.' });
   await tin('surfacer', 'Base', 0.5, 0.5, { bought: -300, expires: 20, batch: 'HW 3' });

@@ -23,12 +23,28 @@ import {
 } from './products';
 
 export const LIBRARY = {
-  barrier: kit,
+  barrier: {
+    ...kit,
+    wetEdgeMin: 25,
+    useRatios: [
+      { use: 'linings of tanks', ratio: [3.5, 1], source: 'Saltgate 45 sheet, “Tanks”: a resin-rich mix, on purpose' },
+    ],
+    additives: [{ name: 'Saltgate Winter', kind: 'accelerator', maxShare: 0.03, potFactor: 0.6, windowFactor: 0.7 }],
+  },
   tieCoat: soldBy(withFamily(tieCoat, 'epoxy', epoxy), 'Staithe Chandlery'),
   antifouling: copperHard,
   copperFree: soldBy(withFamily(copperFree, 'aromatic', { ...bottom, copper: false }), 'Staithe Chandlery'),
   lightMetalPrimer: soldBy(withFamily(lightMetalPrimer, 'epoxy', { ...epoxy, holdingMonths: 2 }), 'Staithe Chandlery'),
-  topcoat: gloss,
+  topcoat: {
+    ...gloss,
+    wetEdgeMin: 12,
+    ratioTolerance: 0.03,
+    additives: [
+      { name: 'Lantern Quick', kind: 'accelerator', maxShare: 0.02, potFactor: 0.5, windowFactor: 0.6 },
+      { name: 'Lantern Slow', kind: 'retarder', maxShare: 0.05, potFactor: 1.3, windowFactor: 1.4 },
+      { name: 'Lantern Flow', kind: 'flow', maxShare: 0.03, potFactor: 1, windowFactor: 1.1 },
+    ],
+  },
   sealer: soldBy({ ...sealer, ...epoxy, moistureMax: 0.16 }, 'Staithe Chandlery'),
   enamel: brushing,
   bilge,

@@ -100,6 +100,10 @@ export const router = createBrowserRouter(
               lazy: async () => ({ Component: (await import('../places/stores/StoresPlace')).StoresPlace }),
             },
             {
+              path: 'stores/ledger/:sheetId',
+              lazy: async () => ({ Component: (await import('../places/ledger/LedgerPage')).LedgerPage }),
+            },
+            {
               path: 'stores/kit',
               lazy: async () => ({ Component: (await import('../places/stores/KitPage')).KitPage }),
             },

@@ -49,6 +49,7 @@ outbox.onLanded = (change) => {
   }
   void askAnew(['named']);
   void askAnew(['stores']);
+  void askAnew(['ledger']);
   void askAnew(['yard']);
 };
 

@@ -6,6 +6,8 @@ import { coatName, METHOD_WORDS } from '../../parts/words';
 import { EntryList } from './EntryList';
 import { InHand } from './inhand/InHand';
 import { PaintSays } from './PaintSays';
+import { RatioMark } from './RatioMark';
+import { Learned } from './Learned';
 import { Pictures } from './Pictures';
 import { Uncoated } from './Uncoated';
 
@@ -20,8 +22,9 @@ export function CoatSheet() {
     ) : (
       <NotFound what="coat" />
     );
-  const sheet = view.sheetById.get(coat.sheetRevisionId)?.body;
-  if (!sheet) return <NotFound what="data sheet" />;
+  const revision = view.sheetById.get(coat.sheetRevisionId);
+  const sheet = revision?.body;
+  if (!revision || !sheet) return <NotFound what="data sheet" />;
   const zones = coat.on.map((t) => view.zoneName(t.surfaceId));
   const number = view.coats.filter(
     (c) =>
@@ -47,10 +50,12 @@ export function CoatSheet() {
             <Finished view={view} coat={coat} />
             <PaintSays view={view} coat={coat} />
             <Uncoated view={view} coat={coat} />
+            <Learned view={view} coat={coat} revision={revision} />
           </>
         )}
       </div>
       <div className="min-w-0">
+        <RatioMark view={view} coat={coat} revision={revision} />
         <Pictures coat={coat} />
         <EntryList view={view} coat={coat} />
       </div>

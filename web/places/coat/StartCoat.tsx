@@ -10,6 +10,7 @@ import type { BoatView } from '../../data/store';
 import { stintFor, stintsOf } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
+import { Cautions } from '../../parts/Cautions';
 import { Fig } from '../../parts/Fig';
 import { Term } from '../../parts/Term';
 import { NoPainter } from '../../parts/NoPainter';
@@ -77,6 +78,13 @@ function StartOne(props: StartProps) {
         <With start={start} view={view} />
       </section>
       <section className="flex min-w-0 flex-col gap-3" aria-label="Conditions">
+        <Cautions
+          view={view}
+          step="start"
+          sheet={start.sheet}
+          surfaceIds={start.chosen.map((z) => z.surfaceId)}
+          method={start.layer.method}
+        />
         <Said view={view} start={start} />
         <Reason start={start} />
         <FormProblem message={start.reasonWanted ? null : start.problem} />

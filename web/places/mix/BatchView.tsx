@@ -4,6 +4,8 @@ import type { SheetBody } from '#core/model/sheet';
 import { counted, plainNumber, ratioShown } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
 import type { Stint } from '../../data/targets';
+import type { BoatView } from '../../data/store';
+import { Cautions } from '../../parts/Cautions';
 import { Fig } from '../../parts/Fig';
 import { spanWords } from '../../parts/words';
 import { Measuring } from './Measuring';
@@ -15,7 +17,7 @@ import { StickButton } from './StickButton';
 import type { Mix } from './useMix';
 
 /** The batch: what to pour in which order, how the pot stands then, what to heed, and that it is mixed. */
-export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; stint: Stint }) {
+export function BatchView({ mix, view, stint }: { mix: Mix; view: BoatView; stint: Stint }) {
   const units = useStepUnits(mix);
   const { batch, sheet, withoutDensity } = mix;
   if (mix.mixedId === null && mix.mixedForL > 0 && mix.mixedL === 0 && mix.litresPerM2 > 0)
@@ -32,12 +34,21 @@ export function BatchView({ mix, boatId, stint }: { mix: Mix; boatId: string; st
   return (
     <>
       <SizeLine mix={mix} />
+      {mix.mixedId === null && (
+        <Cautions
+          view={view}
+          step="mix"
+          sheet={sheet}
+          surfaceIds={mix.chosen.map((z) => z.surfaceId)}
+          method={mix.layer.method}
+        />
+      )}
       <Measuring mix={mix} units={units} />
       <div className="grid items-start gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
         <div>
           <PourList mix={mix} units={units} />
           <OffRatio mix={mix} unit={units.volume} />
-          <MixedIt mix={mix} boatId={boatId} stint={stint} />
+          <MixedIt mix={mix} boatId={view.boat.id} stint={stint} />
         </div>
         <PotOfBatch mix={mix} unit={units.volume} />
       </div>

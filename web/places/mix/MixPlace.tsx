@@ -60,7 +60,7 @@ function MixOne(props: MixProps) {
   const batch = (
     <section key="batch" className="min-w-0" aria-label="The batch">
       <ShelfLine mix={mix} stint={props.stint} />
-      <BatchView mix={mix} boatId={props.view.boat.id} stint={props.stint} />
+      <BatchView mix={mix} view={props.view} stint={props.stint} />
     </section>
   );
   return (

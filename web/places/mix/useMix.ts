@@ -3,7 +3,6 @@ import { v7 as uuid } from 'uuid';
 import { weatherAt } from '#core/air/weather';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import { coatProgress } from '#core/coat/progress';
-import { USUAL_RATE_M2_PER_H } from '#core/film/spreading';
 import { areaLeftM2, batchToMix, type BatchToMix, type MixWish } from '#core/mix/batchToMix';
 import type { Kit } from '#core/model/kit';
 import type { Layer } from '#core/model/layer';
@@ -66,9 +65,11 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
   const zoneOf = (id: string) => surfaces.find((s) => s.id === id) as SurfaceRow;
   const zones = chosen.map((z) => ({ areaM2: zoneOf(z.surfaceId).areaM2, layer: z.nextLayer ?? layer }));
   const { measure } = useSettings();
-  const shelf = useShelf(stint.sheetId, sheet);
+  const shelf = useShelf(stint.sheetId, sheet, layer.method);
   const mixedForL = stint.coat ? stint.coat.batches.reduce((sum, b) => sum + b.unthinnedL, 0) : 0;
-  const progress = stint.coat ? progressOf(stint.coat, chosen, zoneOf, at) : null;
+  const progress = stint.coat
+    ? progressOf(stint.coat, chosen, { zoneOf, now: at, rateM2PerH: shelf.rateM2PerH })
+    : null;
   const areaM2 = progress?.told
     ? Math.round(progress.leftM2 * 10) / 10
     : attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value;
@@ -80,7 +81,7 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     thinner: layer.thinnerShare,
     potC: Math.round(airNowC * 10) / 10,
     painters: stint.coat?.stints[stint.coat.stints.length - 1]?.painters.length ?? 1,
-    rateM2PerH: progress?.realRateM2PerH ?? null,
+    rateM2PerH: progress?.realRateM2PerH ?? shelf.rateM2PerH,
   };
   const { wish, set, typed, setTyped, forget } = useWish(`mix/${boat.id}/${stint.key}`, chosen, usual);
   const [mixed, setMixed] = useState<{ id: string; made: BatchToMix; pouring: Pouring } | null>(null);
@@ -129,14 +130,13 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
 function progressOf(
   coat: NonNullable<Stint['coat']>,
   chosen: readonly ZoneStatus[],
-  zoneOf: (id: string) => SurfaceRow,
-  now: number,
+  on: { zoneOf: (id: string) => SurfaceRow; now: number; rateM2PerH: number },
 ) {
   return coatProgress({
     coat,
-    zones: chosen.map((z) => ({ surfaceId: z.surfaceId, areaM2: zoneOf(z.surfaceId).areaM2 })),
-    rateM2PerH: USUAL_RATE_M2_PER_H[coat.method],
-    now,
+    zones: chosen.map((z) => ({ surfaceId: z.surfaceId, areaM2: on.zoneOf(z.surfaceId).areaM2 })),
+    rateM2PerH: on.rateM2PerH,
+    now: on.now,
   });
 }
 

@@ -1,15 +1,18 @@
 import { useMemo } from 'react';
 import { partShares } from '#core/mix/splitBatch';
 import { USUAL_KIT, type Kit } from '#core/model/kit';
+import type { PaintMethod } from '#core/model/paintMethod';
 import type { SheetBody } from '#core/model/sheet';
 import { lotStates, onShelf, type LotState } from '#core/stores/lots';
+import { rateOf } from '../../data/rates';
 import { useSheets, useStores } from '../../data/store';
 
 /** What the yard has of a product, and what it measures with. */
 export function useShelf(
   sheetId: string,
   sheet: SheetBody,
-): { kit: Kit; tins: readonly LotState[] | null; mixableL: number | null } {
+  method: PaintMethod,
+): { rateM2PerH: number; kit: Kit; tins: readonly LotState[] | null; mixableL: number | null } {
   const { stores } = useStores();
   const { data: sheets } = useSheets();
   const tins = useMemo(() => {
@@ -26,6 +29,7 @@ export function useShelf(
   const shares = sheet.parts.length > 0 ? partShares({ parts: sheet.parts, basis: sheet.ratioBasis }) : null;
   const have = tins ? onShelf(tins, sheetId, sheet.parts) : null;
   return {
+    rateM2PerH: rateOf(stores?.rules, sheetId, method),
     kit: stores?.rules.kit ?? USUAL_KIT,
     tins,
     mixableL: shares && have ? Math.min(...shares.map((s, i) => (have[i] as number) / s)) : null,

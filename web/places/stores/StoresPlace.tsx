@@ -206,6 +206,12 @@ function Tins({
         >
           <Plus size={15} aria-hidden="true" /> one more
         </button>
+        <Link
+          to={`/stores/ledger/${sheet.id}`}
+          className="narrow link-row text-base font-medium underline decoration-dotted underline-offset-4"
+        >
+          ratio ledger
+        </Link>
       </h2>
       <ul className="flex flex-wrap items-end gap-x-6 gap-y-3">
         {standing

@@ -2,9 +2,11 @@ import { useState } from 'react';
 import type { Coat } from '#core/coat/fold';
 import { finishProblem } from '#core/coat/paintOn';
 import type { FinishedBody } from '#core/model/log';
+import type { SheetBody } from '#core/model/sheet';
 import { now } from '../../../data/now';
 import { logEntry, type BoatView } from '../../../data/store';
 import { Choice, FormProblem, QuantityField } from '../../../parts/Field';
+import { Cautions } from '../../../parts/Cautions';
 import { Fig } from '../../../parts/Fig';
 import { TimeField } from '../../../parts/TimeField';
 import { Conditions, NO_READINGS } from '../Conditions';
@@ -15,6 +17,7 @@ interface Props {
   view: BoatView;
   coat: Coat;
   facts: InHandFacts;
+  sheet: SheetBody;
   onDone: () => void;
 }
 
@@ -74,6 +77,13 @@ export function FinishForm(props: Props) {
         surfaceId={coat.on[0]?.surfaceId ?? ''}
         readings={form.readings}
         onRead={(change) => form.setReadings({ ...form.readings, ...change })}
+      />
+      <Cautions
+        view={view}
+        step="finish"
+        sheet={props.sheet}
+        surfaceIds={coat.on.map((t) => t.surfaceId)}
+        method={coat.method}
       />
       <FormProblem message={form.problem} />
       <div className="flex flex-wrap gap-3">

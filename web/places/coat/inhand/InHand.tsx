@@ -61,7 +61,7 @@ export function InHand({
           {asked === 'pause' && <PauseForm view={view} coat={coat} onDone={close} />}
           {asked === 'remark' && <RemarkForm view={view} coat={coat} zones={facts.zones} onDone={close} />}
           {asked === 'picture' && <PictureForm view={view} coat={coat} onDone={close} />}
-          {asked === 'finish' && <FinishForm view={view} coat={coat} facts={facts} onDone={close} />}
+          {asked === 'finish' && <FinishForm view={view} coat={coat} sheet={sheet} facts={facts} onDone={close} />}
         </BottomSheet>
       )}
     </div>

@@ -10,14 +10,15 @@ import { againstAir, coatProgress, type AgainstAir, type Progress } from '#core/
 import { wetEdgeAt, wetEdgeH } from '#core/coat/wetEdge';
 import { weatherAt } from '#core/air/weather';
 import { zoneSeries } from '#core/coat/zoneSeries';
-import { USUAL_RATE_M2_PER_H, wetFilmMicron } from '#core/film/spreading';
+import { wetFilmMicron } from '#core/film/spreading';
 import { isSheltered } from '#core/hull/zones';
 import type { LimitBreak } from '#core/air/conditions';
 import type { SheetBody } from '#core/model/sheet';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { placeOfZone } from '../../../data/device';
 import { useNow } from '../../../data/now';
-import type { BoatView } from '../../../data/store';
+import { rateOf } from '../../../data/rates';
+import { useStores, type BoatView } from '../../../data/store';
 import { attempt } from '../../../parts/attempt';
 
 /** One zone of a coat that goes on, with its panels and those that are done. */
@@ -57,7 +58,8 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
   const now = useNow(1000);
   const minute = Math.floor(now / 60_000) * 60_000;
   const edgeH = wetEdgeH(sheet, weatherAt(view.hours, minute)?.airC ?? null);
-  const rateM2PerH = USUAL_RATE_M2_PER_H[coat.method];
+  const { stores } = useStores();
+  const rateM2PerH = rateOf(stores?.rules, view.sheetById.get(coat.sheetRevisionId)?.sheetId, coat.method);
   const painters = coat.stints[coat.stints.length - 1]?.painters.length ?? 1;
   const surfaces = useMemo(
     () => coat.on.flatMap((t) => view.surfaces.filter((s) => s.id === t.surfaceId)),
