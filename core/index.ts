@@ -108,6 +108,7 @@ export * from './stores/packs';
 export * from './stores/productLedger';
 export * from './stores/share';
 export * from './stores/shopping';
+export * from './stores/thinners';
 export * from './stores/weigh';
 export * from './system/borders';
 export * from './system/checkBuildUp';

@@ -37,6 +37,14 @@ export function wrongWay(table: TimeTable): { colder: TimeAt; warmer: TimeAt }[]
   });
 }
 
+/** A ratio for a use that does not fit the parts, in a sentence; null where all do. */
+function wrongUseRatio({ useRatios = [], parts }: SheetBody): string | null {
+  const wrong = useRatios.find((u) => u.ratio.length !== parts.length || u.ratio.some((r) => !(r > 0)));
+  return wrong
+    ? `The ratio for “${wrong.use}” must give a figure for each of the ${parts.length} parts, base first.`
+    : null;
+}
+
 /**
  * Look a sheet over for figures that cannot be, or that look like a typing slip.
  * @example
@@ -55,6 +63,8 @@ export function sheetProblems(sheet: SheetBody): SheetProblem[] {
 
   if (sheet.dftMaxMicron !== null && sheet.dftMaxMicron < sheet.dftMicron)
     stop('dftMaxMicron', 'The largest dry film is below the recommended one. Swap them or correct one.');
+  const use = wrongUseRatio(sheet);
+  if (use) stop('useRatios', use);
   if (sheet.ratioBasis === 'mass' && sheet.parts.length > 1 && sheet.parts.some((p) => p.densityKgPerL === null)) {
     warn(
       'parts',

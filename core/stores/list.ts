@@ -4,6 +4,7 @@ import type { ConsumableNeed } from './consumables';
 import { packCostMinor, productPacks } from './packs';
 import { litreMinor } from './money';
 import type { JobProduct } from './share';
+import type { ThinnerToBuy } from './thinners';
 
 /** One line of a shopping list. */
 export interface ShoppingLine {
@@ -31,9 +32,11 @@ export interface SupplierList {
  */
 export function shoppingLists({
   products,
+  thinners = [],
   consumables,
 }: {
   products: readonly JobProduct[];
+  thinners?: readonly ThinnerToBuy[];
   consumables: readonly ConsumableNeed[];
 }): SupplierList[] {
   const groups = new Map<string, ShoppingLine[]>();
@@ -50,14 +53,17 @@ export function shoppingLists({
         minor: packCostMinor(pack, count),
       });
     }
-    if (product.thinnerL > 0 && sheet.thinner)
-      put(sheet.packs.find((p) => p.supplier)?.supplier ?? '', {
+  }
+  for (const { name, needL, purchase, supplier } of thinners) {
+    if (!purchase) put(supplier, { kind: 'thinner', what: name, pack: '', count: 1, litres: needL, minor: null });
+    for (const { pack, count } of purchase?.packs ?? [])
+      put(supplier, {
         kind: 'thinner',
-        what: sheet.thinner.name || `thinner for ${sheet.name}`,
-        pack: '',
-        count: 1,
-        litres: product.thinnerL,
-        minor: null,
+        what: name,
+        pack: pack.name || `${pack.sizeL} L`,
+        count,
+        litres: count * pack.sizeL,
+        minor: packCostMinor(pack, count),
       });
   }
   for (const { rule, packs, costMinor } of consumables)

@@ -196,7 +196,11 @@ export function tinsFor(options: {
   return from;
 }
 
-/** Litres of each part of a product on the shelf, in the order of its parts; stale tins are not counted on. */
+/**
+ * Litres of each part of a product on the shelf, in the order of its parts; stale tins are not counted on.
+ * @example
+ *   onShelf([{ ...tin, nowL: 2.5, staleFrom: null, stale: false, tappedOn: null }], 'copper', copper.body.parts) // → [2.5]
+ */
 export function onShelf(
   states: readonly LotState[],
   sheetId: string,

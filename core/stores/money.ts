@@ -2,6 +2,7 @@ import type { ConsumableNeed } from './consumables';
 import type { CoatNeed } from './needs';
 import { packParts } from './packs';
 import type { JobProduct } from './share';
+import type { ThinnerToBuy } from './thinners';
 
 export interface CoatMoney {
   readonly surfaceId: string;
@@ -57,11 +58,12 @@ export function packsMinor(products: readonly Pick<JobProduct, 'purchase'>[]): n
 export function jobMoney(options: {
   needs: readonly CoatNeed[];
   products: readonly JobProduct[];
+  thinners?: readonly ThinnerToBuy[];
   consumables: readonly ConsumableNeed[];
   yardDays: number;
   yardCostPerDayMinor: number | null;
 }): JobMoney {
-  const { needs, products, consumables, yardDays, yardCostPerDayMinor } = options;
+  const { needs, products, thinners = [], consumables, yardDays, yardCostPerDayMinor } = options;
   const rates = new Map(products.map((p) => [p.sheetId, litreMinor(p)]));
   const coats = needs.map((n): CoatMoney => {
     const rate = rates.get(n.sheetId) ?? null;
@@ -84,10 +86,11 @@ export function jobMoney(options: {
   });
   const unpriced = [
     ...products.filter((p) => p.purchase === null || p.purchase.costMinor === null).map((p) => p.sheet.name),
+    ...thinners.filter((t) => !t.purchase || t.purchase.costMinor === null).map((t) => t.name),
     ...consumables.filter((c) => c.costMinor === null).map((c) => c.rule.name),
     ...(yardDays > 0 && yardCostPerDayMinor === null ? ['days in the yard'] : []),
   ];
-  const packs = packsMinor(products);
+  const packs = packsMinor([...products, ...thinners]);
   const consumablesMinor = consumables.reduce((sum, c) => sum + (c.costMinor ?? 0), 0);
   const yardMinor = Math.round(Math.max(0, yardDays) * (yardCostPerDayMinor ?? 0));
   return {

@@ -12,6 +12,7 @@ import {
   lotStates,
   shareShelf,
   shoppingLists,
+  thinnersToBuy,
   structureIsOpen,
   sumNeeds,
   USUAL_CONSUMABLES,
@@ -188,7 +189,8 @@ describe('a job’s list and its money', () => {
   });
   it('groups by supplier, those without one last, thinner with its paint', () => {
     const consumables = consumablesFor({ rules: USUAL_CONSUMABLES, work: workOf({ needs, borderM: 0, days: 1 }) });
-    const lists = shoppingLists({ products, consumables });
+    const thinners = thinnersToBuy({ products, onHandL: () => 0 });
+    const lists = shoppingLists({ products, thinners, consumables });
     expect(lists.map((l) => l.supplier)).toEqual(['East', 'West', '']);
     expect(lists[1]?.lines.map((l) => [l.kind, l.count, l.litres])).toEqual([
       ['paint', 2, 5],

@@ -92,7 +92,15 @@ function asOf(lots: readonly Lot[], at: number, seen: ReadonlyMap<string, number
   });
 }
 
-/** What a batch took of each part, by the tins that it named. */
+/**
+ * What a batch took of each part, by the tins that it named.
+ * @example
+ *   poursOf(
+ *     { id: 'a', at: noon, partsL: [2], from: [{ part: 'Paint', lotId: 'tin', litres: 1.5 }] },
+ *     ['Paint'],
+ *     'copper',
+ *   ).map((p) => p.litres) // → [1.5, 0.5]
+ */
 export function poursOf(batch: LedgerPour, parts: readonly string[], sheetId: string): Pour[] {
   return parts.flatMap((part, i) => {
     const litres = batch.partsL[i] as number;

@@ -313,7 +313,12 @@ describe('the shelf before a pot is poured', () => {
   const ask = (states: LotState[]) => shelfSays({ states, sheetId: 's', parts });
   it('says what is short and what is past its date; dregs and other products say nothing', () => {
     const found = ask([tin('a', 'Base', 2), tin('b', 'Hardener', 0.3), tin('c', 'Hardener', 0.4, true)]);
-    expect(found.short).toEqual([{ name: 'Hardener', wantL: 0.5, haveL: 0.3 }]);
+    expect(found.short).toEqual([{ name: 'Hardener', wantL: 0.5, haveL: 0.3, heldL: 0 }]);
+    // 0.2 L are held back for patches: of 0.6 on the shelf 0.4 may be poured.
+    const held = parts.map((p) => ({ ...p, heldL: p.name === 'Hardener' ? 0.2 : 0 }));
+    expect(
+      shelfSays({ states: [tin('a', 'Base', 2), tin('b', 'Hardener', 0.6)], sheetId: 's', parts: held }).short,
+    ).toEqual([{ name: 'Hardener', wantL: 0.5, haveL: expect.closeTo(0.4, 9), heldL: 0.2 }]);
     expect(found.stale.map((l) => l.id)).toEqual(['c']);
     expect(ask([tin('a', 'Base', 2), tin('b', 'Hardener', 0.5), tin('c', 'Base', 0.01, true)])).toEqual({
       stale: [],

@@ -10,10 +10,10 @@ describe('what a device tells of where it is', () => {
     expect(usualUnits('America/Toronto', 'en-CA')).toBe('metric');
   });
   it('latitude and currency of its time zone [P: tz database, zone.tab; ISO 4217]', async () => {
-    expect(await placeOfZone('Europe/London')).toEqual({ latitudeDeg: 52, currency: 'GBP' });
+    expect(await placeOfZone('Europe/London')).toEqual({ latitudeDeg: 52, longitudeDeg: 0, currency: 'GBP' });
     // An older name, as browsers have it; half-hour zone.
-    expect(await placeOfZone('Asia/Calcutta')).toEqual({ latitudeDeg: 23, currency: 'INR' });
-    expect(await placeOfZone('Australia/Lord_Howe')).toEqual({ latitudeDeg: -32, currency: 'AUD' });
+    expect(await placeOfZone('Asia/Calcutta')).toEqual({ latitudeDeg: 23, longitudeDeg: 88, currency: 'INR' });
+    expect(await placeOfZone('Australia/Lord_Howe')).toEqual({ latitudeDeg: -32, longitudeDeg: 159, currency: 'AUD' });
     expect(await placeOfZone('Nowhere/Here')).toBeNull();
   });
   it('speaks of draft and fiberglass where units are US, or as it is told', () => {

@@ -1,5 +1,5 @@
 import type { AbradeFor, PrimerFor } from '#core/model/layer';
-import type { AntifoulingType, Chemistry, ThinnerFamily, Waters } from '#core/model/sheet';
+import type { AdditiveKind, AntifoulingType, Chemistry, ThinnerFamily, Waters } from '#core/model/sheet';
 import type { Per } from '#core/stores/consumables';
 import type { BorderRule } from '#core/system/borders';
 import type { BondSchool } from '#core/model/buildUp';
@@ -273,4 +273,10 @@ export const REMARK_WORDS: Record<QuickRemark, string> = {
   bubbles: 'bubbles',
   fisheyes: 'fisheyes',
   orangePeel: 'orange peel',
+};
+
+export const ADDITIVE_WORDS: Record<AdditiveKind, string> = {
+  accelerator: 'accelerator',
+  retarder: 'retarder',
+  flow: 'flow agent',
 };

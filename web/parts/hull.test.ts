@@ -125,6 +125,7 @@ describe('what a hull is drawn from', () => {
         wear: null,
         state: 'ready',
         colourHex: '#aabbcc',
+        going: null,
       },
       {
         surfaceId: 'p',
@@ -134,6 +135,7 @@ describe('what a hull is drawn from', () => {
         wear: 'keelBottom',
         state: 'ready',
         colourHex: '#aabbcc',
+        going: null,
       },
     ]);
   });

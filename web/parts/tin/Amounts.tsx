@@ -22,16 +22,8 @@ export function useAmount(): AmountState {
   return [typed, (change) => setTyped((before) => ({ ...before, ...change }))];
 }
 
-/** So much of either part or of the mix, typed; the others in large figures. */
-export function Amounts({
-  parts,
-  basis,
-  state: [typed, set],
-}: {
-  parts: readonly RatioPart[];
-  basis: 'volume' | 'mass';
-  state: AmountState;
-}) {
+/** What comes of an amount as it is typed, and in what it was measured. */
+export function workedAmount(parts: readonly RatioPart[], basis: 'volume' | 'mass', typed: AmountTyped) {
   const weighs = basis === 'mass' || parts.every((p) => p.densityKgPerL);
   const pours = attempt(() => partShares({ parts, basis })).value != null;
   const by = typed.by ?? (pours ? 'volume' : 'mass');
@@ -44,6 +36,21 @@ export function Amounts({
       ? null
       : amountsFrom({ parts, basis, measured: { of, by: measured, amount } }),
   );
+  return { weighs, pours, of, measured, value, problem };
+}
+
+/** So much of either part or of the mix, typed; the others in large figures. */
+export function Amounts({
+  parts,
+  basis,
+  state: [typed, set],
+}: {
+  parts: readonly RatioPart[];
+  basis: 'volume' | 'mass';
+  state: AmountState;
+}) {
+  const { weighs, pours, of, measured, value, problem } = workedAmount(parts, basis, typed);
+  const { amount } = typed;
   return (
     <section aria-label="Amounts" className="flex min-w-0 flex-col gap-3">
       <div className="grid gap-3 sm:grid-cols-2">

@@ -11,7 +11,7 @@ export const supplierWords = (supplier: string): string => supplier || 'no suppl
 
 /** How many of which pack. */
 export const lineCount = (line: ShoppingLine): string =>
-  line.kind === 'thinner' ? 'as sold' : line.pack ? `${line.count} × ${line.pack}` : String(line.count);
+  line.kind === 'thinner' && !line.pack ? 'as sold' : line.pack ? `${line.count} × ${line.pack}` : String(line.count);
 
 /** The list as rows of a table, units in the headings. */
 export function shoppingCells({ lists, job }: Shopping): string[][] {

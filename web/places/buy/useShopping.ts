@@ -3,10 +3,12 @@ import { consumablesFor, type ConsumableNeed } from '#core/stores/consumables';
 import { shoppingLists, type SupplierList } from '#core/stores/list';
 import { jobMoney, type JobMoney } from '#core/stores/money';
 import { workOf } from '#core/stores/needs';
+import { thinnerOnShelf, thinnersToBuy } from '#core/stores/thinners';
 import { USUAL_RULES } from '#contracts/rows/stores';
 import { useStores, type BoatView } from '../../data/store';
 import { daysTo } from '../../parts/words';
-import { useJobLedger, type JobLedger } from '../film/useLedger';
+import { shelfOf } from '../film/planned';
+import { useJobLedger, useSheetOf, type JobLedger } from '../film/useLedger';
 
 export interface Shopping {
   readonly job: JobLedger;
@@ -23,6 +25,8 @@ export function useShopping(view: BoatView): Shopping {
   const { stores } = useStores();
   const { boat, jobs, borders, at } = view;
   const haul = jobs[jobs.length - 1];
+  const sheetOf = useSheetOf();
+  const tins = useMemo(() => (stores ? shelfOf(stores, sheetOf).lots : []), [stores, sheetOf]);
   return useMemo(() => {
     const { needs, products } = job.ledger;
     // A line between zones runs along both sides and across an end. [CP]
@@ -35,18 +39,20 @@ export function useShopping(view: BoatView): Shopping {
       rules: stores?.rules.consumables ?? USUAL_RULES.consumables,
       work: workOf({ needs, borderM, days: daysLeft }),
     });
+    const thinners = thinnersToBuy({ products, onHandL: (name) => thinnerOnShelf(tins, name) });
     return {
       job,
       consumables,
-      lists: shoppingLists({ products, consumables }),
+      lists: shoppingLists({ products, thinners, consumables }),
       money: jobMoney({
         needs,
         products,
+        thinners,
         consumables,
         yardDays,
         yardCostPerDayMinor: haul?.yardCostPerDayMinor ?? null,
       }),
       yardDays,
     };
-  }, [job, stores, borders, boat, haul, at]);
+  }, [job, stores, tins, borders, boat, haul, at]);
 }

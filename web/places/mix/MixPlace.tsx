@@ -43,10 +43,14 @@ export function MixPlace() {
         stint={found.stint}
         chosen={found.chosen}
         onPick={pick}
+        litres={litresOf(search.get('litres'))}
       />
     </div>
   );
 }
+
+/** Litres that were worked out elsewhere, in the address. */
+const litresOf = (text: string | null): number | null => (text !== null && Number(text) > 0 ? Number(text) : null);
 
 function MixOne(props: MixProps) {
   const mix = useMix(props);

@@ -27,6 +27,8 @@ export interface MixProps {
   chosen: readonly ZoneStatus[];
   /** Other zones by their ids, at least one. */
   onPick: (ids: string[]) => void;
+  /** Wanted, as it was worked out elsewhere, L; null: by the area. */
+  litres: number | null;
 }
 
 export interface Mix extends BatchToMix {
@@ -56,7 +58,7 @@ export interface Mix extends BatchToMix {
 }
 
 /** What is wished for of a batch, and what comes of it. */
-export function useMix({ view, stint, chosen }: MixProps): Mix {
+export function useMix({ view, stint, chosen, litres }: MixProps): Mix {
   const { boat, surfaces, at, hours } = view;
   const first = chosen[0] as ZoneStatus;
   const sheet = first.nextSheet as SheetBody;
@@ -74,9 +76,9 @@ export function useMix({ view, stint, chosen }: MixProps): Mix {
     ? Math.round(progress.leftM2 * 10) / 10
     : attempt(() => areaLeftM2({ sheet, zones, mixedForL })).value;
   const usual: MixWish = {
-    by: 'area',
+    by: litres === null ? 'area' : 'litres',
     areaM2,
-    litres: null,
+    litres,
     cansL: shelf.mixableL,
     thinner: layer.thinnerShare,
     potC: Math.round(airNowC * 10) / 10,

@@ -2,7 +2,8 @@ import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { SheetBody } from '#core/model/sheet';
 import { useYard } from '../../data/store';
-import { Amounts, useAmount, type AmountState } from '../../parts/tin/Amounts';
+import { useFigure } from '../../parts/Fig';
+import { Amounts, useAmount, workedAmount, type AmountState } from '../../parts/tin/Amounts';
 import { Times, useTempC, type AtC } from '../../parts/tin/Times';
 import { useWide } from '../../parts/useWide';
 import { timeRows } from './timeRows';
@@ -30,7 +31,7 @@ export function TinAnswers({ sheet, amount, temp }: { sheet: SheetBody; amount: 
     <div className="grid gap-x-12 gap-y-4 pt-2 lg:grid-cols-2">
       <div className="flex min-w-0 flex-col gap-3">
         <Amounts parts={sheet.parts} basis={sheet.ratioBasis} state={amount} />
-        {wide && <MixFor sheet={sheet} />}
+        {wide && <MixFor sheet={sheet} amount={amount} />}
       </div>
       <div className="min-w-0">
         <Times sheet={sheet} temp={temp} />
@@ -38,13 +39,15 @@ export function TinAnswers({ sheet, amount, temp }: { sheet: SheetBody; amount: 
           <TimeCurve rows={timeRows(sheet)} minCureC={sheet.minCureC} atC={temp.atC} />
         </Suspense>
       </div>
-      {!wide && <MixFor sheet={sheet} />}
+      {!wide && <MixFor sheet={sheet} amount={amount} />}
     </div>
   );
 }
 
-/** Where it is the next coat: a batch mixed there is written down, rings and comes off the shelf. */
-function MixFor({ sheet }: { sheet: SheetBody }) {
+/** Where it is the next coat: what was worked out is kept there as a batch, rings and comes off the shelf. */
+function MixFor({ sheet, amount: [typed] }: { sheet: SheetBody; amount: AmountState }) {
+  const figure = useFigure();
+  const litres = workedAmount(sheet.parts, sheet.ratioBasis, typed).value?.totalL ?? null;
   const { data: yard } = useYard();
   const next = (yard?.boats ?? []).flatMap((b) =>
     b.zones.filter((z) => z.nextName === sheet.name).map((z) => ({ boat: b.boat, zone: z })),
@@ -59,8 +62,12 @@ function MixFor({ sheet }: { sheet: SheetBody }) {
   return (
     <div className="flex flex-wrap gap-2">
       {next.slice(0, 4).map(({ boat, zone }) => (
-        <Link key={zone.surfaceId} to={`/boats/${boat.id}/mix?on=${zone.surfaceId}`} className="btn">
-          Mix for {zone.name}, {boat.name}
+        <Link
+          key={zone.surfaceId}
+          to={`/boats/${boat.id}/mix?on=${zone.surfaceId}${litres ? `&litres=${Number(litres.toPrecision(6))}` : ''}`}
+          className="btn"
+        >
+          {litres ? `Keep ${figure('volume', litres)} as a batch` : 'Mix'} for {zone.name}, {boat.name}
         </Link>
       ))}
     </div>

@@ -2,7 +2,7 @@ import type { SheetBody } from '#core/model/sheet';
 import { useSettings } from '../../data/settings';
 import { counted, formatQuantity, type UnitChoice } from '#core/units/format';
 import { Line } from '../../parts/Fig';
-import { ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
+import { ADDITIVE_WORDS, ANTIFOULING_WORDS, CHEMISTRY_WORDS, GLOSS_WORDS, WATERS_WORDS } from '../../parts/choiceWords';
 import { METHOD_WORDS, shareWords } from '../../parts/words';
 
 /** Whatever else the sheet says; what it does not say is not shown. */
@@ -83,6 +83,7 @@ function detailsOf(body: SheetBody, units: UnitChoice): [string, string | null |
     ],
     ['Between coats', yes(body.neverAbrade, 'never to be abraded')],
     ['Solvent', yes(body.strongSolvent, 'strong', 'mild')],
+    ...mixingOf(body),
     ['Keeps closed', months(body.shelfClosedMonths)],
     ['Keeps opened', months(body.shelfOpenMonths)],
     [
@@ -96,5 +97,20 @@ function detailsOf(body: SheetBody, units: UnitChoice): [string, string | null |
         .filter(Boolean)
         .join('; ') || null,
     ],
+  ];
+}
+
+/** What it says of mixing besides its ratio. */
+function mixingOf(body: SheetBody): [string, string | null | undefined][] {
+  return [
+    ['Tolerance of the ratio', body.ratioTolerance === undefined ? null : shareWords(body.ratioTolerance)],
+    ['Other ratios', body.useRatios?.map((u) => `${u.ratio.join(' : ')} for ${u.use} (${u.source})`).join('; ')],
+    [
+      'Additives',
+      body.additives
+        ?.map((a) => `${a.name}, ${ADDITIVE_WORDS[a.kind]}: pot life × ${a.potFactor}, drying × ${a.windowFactor}`)
+        .join('; '),
+    ],
+    ['Wet edge', body.wetEdgeMin === undefined ? null : `${body.wetEdgeMin} min at 20 °C`],
   ];
 }

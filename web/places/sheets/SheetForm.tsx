@@ -24,6 +24,7 @@ import {
   ThinnerFields,
   UseFields,
 } from './fields';
+import { MixingFields, ThinnerPacks } from './MixingFields';
 import { PackFields } from './PackFields';
 import { TimesFields } from './TimesFields';
 import { Meter } from './Meter';
@@ -105,6 +106,8 @@ function SheetForm({
           <PartsFields />
           <FilmAndSolids f={f} />
           <ThinnerFields />
+          {!f.quick && <ThinnerPacks />}
+          {!f.quick && <MixingFields />}
           {!f.quick && <MethodFields />}
           {f.quick ? (
             <FormQuantity

@@ -15,9 +15,20 @@ export interface PackValues {
   breaks: { from: number | null; price: number | null }[];
 }
 
+/** A ratio for a use as it is typed: "3.5:1". */
+export interface UseRatioValues {
+  use: string;
+  ratio: string;
+  source: string;
+}
+
 /** A sheet as the form holds it. */
 export interface SheetValues {
-  body: Omit<SheetBody, TableName | 'overcoat' | 'packs'> & { packs: PackValues[] };
+  body: Omit<SheetBody, TableName | 'overcoat' | 'packs' | 'useRatios' | 'thinner'> & {
+    packs: PackValues[];
+    useRatios: UseRatioValues[];
+    thinner: (Omit<NonNullable<SheetBody['thinner']>, 'packs'> & { packs?: PackValues[] }) | null;
+  };
   grid: Grid;
 }
 
@@ -70,6 +81,7 @@ export function blankSheet(quick: boolean): SheetValues {
       limits: NO_LIMITS,
       minCureC: null,
       packs: [],
+      useRatios: [],
       colours: [usualColour('barrier')],
       caution: '',
     },
@@ -90,17 +102,23 @@ export function fromSheet(sheet: SheetBody): SheetValues {
   // Stand-ins of a sheet that was only a name are asked anew, and with its figures it is one like any other.
   const asked = sheet.nameOnly ? { ...sheet, solids: null, dftMicron: null, parts: usualParts(sheet.kind) } : sheet;
   const body = Object.fromEntries(Object.entries(asked).filter(([key]) => !tables.has(key) && key !== 'nameOnly'));
-  const packs = sheet.packs.map((p): PackValues => ({
-    name: p.name,
-    sizeL: p.sizeL,
-    price: money(p.priceMinor),
-    part: p.part ?? '',
-    partsL: p.partsL?.join('; ') ?? '',
-    supplier: p.supplier ?? '',
-    breaks: p.breaks?.map((b) => ({ from: b.from, price: money(b.priceMinor) })) ?? [],
-  }));
-  return { body: { ...(body as unknown as SheetBody), packs }, grid: toGrid(sheet) };
+  const useRatios = (sheet.useRatios ?? []).map((u) => ({ ...u, ratio: u.ratio.join(' : ') }));
+  const thinner = sheet.thinner && { ...sheet.thinner, packs: sheet.thinner.packs?.map(packValues) ?? [] };
+  return {
+    body: { ...(body as unknown as SheetBody), packs: sheet.packs.map(packValues), useRatios, thinner },
+    grid: toGrid(sheet),
+  };
 }
+
+const packValues = (p: Pack): PackValues => ({
+  name: p.name,
+  sizeL: p.sizeL,
+  price: money(p.priceMinor),
+  part: p.part ?? '',
+  partsL: p.partsL?.join('; ') ?? '',
+  supplier: p.supplier ?? '',
+  breaks: p.breaks?.map((b) => ({ from: b.from, price: money(b.priceMinor) })) ?? [],
+});
 
 function packOf({ name, sizeL, price, part, partsL, supplier, breaks }: PackValues): Pack {
   const litres = partsL
@@ -123,7 +141,7 @@ function packOf({ name, sizeL, price, part, partsL, supplier, breaks }: PackValu
 
 /** The body that is sent; what is not on the sheet is left out of it. */
 export function toSheet(values: SheetValues): SheetBody {
-  const { packs, ...body } = values.body;
+  const { packs, useRatios, thinner, ...body } = values.body;
   const parts = body.parts.map((p, i) => ({
     ...p,
     role: i === 0 ? ('base' as const) : p.role === 'base' ? ('hardener' as const) : p.role,
@@ -135,7 +153,13 @@ export function toSheet(values: SheetValues): SheetBody {
     ratioBasis: parts.length === 1 ? 'volume' : body.ratioBasis,
     parts,
     packs: packs.map(packOf),
+    thinner: thinner && thinnerOf(thinner),
+    useRatios: useRatios.map((u) => ({ ...u, ratio: u.ratio.split(/[:/;]/).map((t) => Number(t.replace(',', '.'))) })),
   });
+}
+
+function thinnerOf({ packs = [], ...thinner }: NonNullable<SheetValues['body']['thinner']>): SheetBody['thinner'] {
+  return packs.length > 0 ? { ...thinner, packs: packs.map(packOf) } : thinner;
 }
 
 /** Without what was opened in the form and left empty. */
@@ -153,6 +177,8 @@ function stripped(body: SheetBody): SheetBody {
   )
     delete out.antifouling;
   if (methods?.length === 0) delete out.methods;
+  if (body.useRatios?.length === 0) delete out.useRatios;
+  if (body.additives?.length === 0) delete out.additives;
   return out as unknown as SheetBody;
 }
 
@@ -161,6 +187,7 @@ export function fieldOf(path: readonly (string | number)[]): string {
   const [first, second, third] = path;
   if (first === 'overcoat' || GRID_ROWS.some(([key]) => key === first)) return `grid.${String(first)}`;
   if (first === 'packs' && third === 'priceMinor') return `body.packs.${second}.price`;
+  if (first === 'useRatios' && third === 'ratio') return `body.useRatios.${second}.ratio`;
   if (first === 'packs' && third === 'breaks')
     return ['body', 'packs', second, 'breaks', path[3], path[4] === 'priceMinor' ? 'price' : path[4]].join('.');
   return ['body', ...path].join('.');
