@@ -24,11 +24,12 @@ test('one batch and one stint over two zones, from the pot to the record', async
   const boat = `${yard.url}/boats/${DEMO.sloop}`;
   await page.goto(`${boat}/mix?on=${DEMO.hull},${DEMO.keels}`);
   // 22.174 m² less 0.3 m² under the stands, and 6.4 m², at 70 µm, 50 % solids, 10 % loss: 4.398 L, by hand.
-  await expect(page.getByRole('cell', { name: '4.398 L' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Size of the batch' })).toContainText('4.398 L');
   await page.getByLabel('Thinner, of the mix').fill('5');
-  await expect(page.getByRole('cell', { name: '0.220 L' })).toBeVisible();
-  await page.getByRole('button', { name: 'Mixed: start the clocks' }).click();
-  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText('00:15:00');
+  await expect(page.getByRole('list', { name: 'Pour, in this order' })).toContainText('0.220 L');
+  await page.getByRole('button', { name: 'All in: stir, start the clocks' }).click();
+  // Two minutes to stir, fifteen to stand.
+  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText('00:17:00');
   await page.getByRole('link', { name: 'Start the coat with it' }).click();
   await expect(page.getByRole('checkbox', { name: /^the batch, 4\.62 L, mixed/ })).toBeChecked();
   await expect(page.getByRole('checkbox', { name: /Underwater hull/ })).toBeChecked();
@@ -44,17 +45,21 @@ test('one batch and one stint over two zones, from the pot to the record', async
   await expect(page.getByRole('heading', { name: /^Underwater hull, Twin keels: barrier/ })).toBeVisible();
 
   // The comb: too thin, then on target; the mean tells.
+  await page.getByRole('button', { name: 'Comb', exact: true }).click();
   await page.getByRole('button', { name: 'Log', exact: true }).first().click();
   await expect(page.getByText('Type the comb reading, for example 150 or 6 mil.')).toBeVisible();
   await page.getByLabel('Comb reading').fill('100');
   await page.getByRole('button', { name: 'Log', exact: true }).first().click();
   await expect(page.getByText(/too thin, go heavier/)).toBeVisible();
   // Several in one go, logged by Enter.
+  await page.getByRole('button', { name: 'Comb', exact: true }).click();
   await page.getByLabel('Comb reading').fill('180 140');
   await page.getByLabel('Comb reading').press('Enter');
-  await expect(page.getByText(/3 readings, mean/)).toContainText('140');
+  await expect(page.getByText('mean of 3 readings')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Wet film' })).toContainText('140');
   await expect(page.getByText(/on target/)).toBeVisible();
   // More left than was mixed cannot be; left and lost that fit are what they are.
+  await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByLabel('Left in the pot').fill('5');
   await page.getByRole('button', { name: 'Finish now' }).click();
   await expect(page.getByText(/More is left than was mixed for it/)).toBeVisible();
@@ -186,13 +191,13 @@ test('Mix on a coat that is going on mixes for that coat, and the pot belongs to
   const reason = page.getByLabel('Start all the same, because');
   if (await reason.isVisible()) await reason.fill('Tried for the test');
   await page.getByRole('button', { name: 'Start coat' }).click();
-  await expect(page.getByRole('button', { name: 'Finish now' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Finish', exact: true })).toBeVisible();
   const coatId = page.url().split('/').pop()!;
-  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  await page.getByRole('link', { name: 'Next batch' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(`Mix ${product}`);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('for the coat that is going on');
   await page.getByRole('textbox', { name: 'Area to do' }).fill('3');
-  await page.getByRole('button', { name: 'Mixed: start the clocks' }).click();
+  await page.getByRole('button', { name: 'Stirred: start the clocks' }).click();
   await page.getByRole('link', { name: 'Back to the coat' }).click();
   await expect(page).toHaveURL(new RegExp(coatId));
   await expect(page.getByRole('listitem').filter({ hasText: /^.*Batch of .* on/ })).toHaveCount(1);
@@ -200,7 +205,7 @@ test('Mix on a coat that is going on mixes for that coat, and the pot belongs to
     .poll(async () => (await logOf(yard, DEMO.gig)).filter((e) => e.kind === 'batchOn' && e.streamId === coatId).length)
     .toBe(1);
   // The next pot is for what is left.
-  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  await page.getByRole('link', { name: 'Next batch' }).click();
   await expect(page.getByText('Less what was mixed for it', { exact: false })).toBeVisible();
 });
 
@@ -210,6 +215,7 @@ test('what is left in the pot serves the next coat; what was said of a batch and
 }) => {
   await page.goto(`${yard.url}/boats/${DEMO.gig}/coat`);
   await page.getByRole('region', { name: 'Going on' }).getByRole('link').first().click();
+  await page.getByRole('button', { name: 'Finish', exact: true }).click();
   await page.getByLabel('Left in the pot').fill('0.1');
   await page.getByRole('button', { name: 'Finish now' }).click();
   await expect(page.getByText('The hand overrides the table')).toBeVisible();

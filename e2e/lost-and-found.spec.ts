@@ -74,9 +74,11 @@ own(
     await page.route('**/api/**', (route) => route.abort());
     await page.getByRole('button', { name: 'Start coat' }).click();
     await expect(page.getByText('Comb for, wet')).toBeVisible();
+    await page.getByRole('button', { name: 'Comb', exact: true }).click();
     await page.getByLabel('Comb reading').fill('6 mil');
     await page.getByRole('button', { name: 'Log', exact: true }).first().click();
-    await expect(page.getByText(/1 reading, mean/)).toBeVisible();
+    await expect(page.getByText('mean of 1 reading')).toBeVisible();
+    await page.getByRole('button', { name: 'Finish', exact: true }).click();
     await page.getByRole('button', { name: 'Finish now' }).click();
     await expect(page.getByText('The hand overrides the table')).toBeVisible();
     await expect(page.getByText(/3 entries are kept on this device/)).toBeVisible();

@@ -38,6 +38,7 @@ test('with the demo: the second coat is logged from Today, start and finish, in 
   await hand.tap(/^With \d+, as planned$/);
   await hand.tap(/^Start coat$/);
   await expect(page.getByText('Comb for, wet')).toBeVisible();
+  await hand.tap(/^Finish$/);
   await hand.tap(/^Finish now$/);
   await expect(page.getByRole('heading', { name: /The hand overrides the table/ })).toBeVisible();
   expect(hand.taps).toBeLessThanOrEqual(6);
@@ -122,8 +123,9 @@ test('by hand: from a bare zone to "not before", a thumb test that moves it, a c
   await expect(page.getByText('No weighing: the density of Base and Hardener is not on the sheet.')).toBeVisible();
   await page.getByText('Volume', { exact: true }).click();
   await field(page, 'Mixed paint, without thinner').fill('2');
-  await expect(page.getByRole('cell', { name: '1500 mL', exact: true })).toBeVisible();
-  await expect(page.getByRole('cell', { name: '500 mL', exact: true })).toBeVisible();
+  const pour = page.getByRole('list', { name: 'Pour, in this order' });
+  await expect(pour.getByText('1500 mL', { exact: true })).toBeVisible();
+  await expect(pour.getByText('500 mL', { exact: true })).toBeVisible();
 
   // Yesterday's coat typed in today, under a typed forecast of a steady 20 °C.
   const boatPath = new URL(page.url()).pathname.replace(/\/mix.*/, '');
@@ -223,28 +225,30 @@ test('mixing weighs by density, sizes by dragging, and says when a batch is too 
   await useSettings(page, {});
   await page.goto(`${demo.url}/boats/${DEMO.sloop}/mix?on=${DEMO.keels}`);
   // 6.4 m² · 0.070 mm / 0.5 / 0.9 = 0.996 L, 3:1 by volume at 1.52 and 1.01 kg/L, by hand.
-  await expect(page.getByRole('cell', { name: '747 mL' })).toBeVisible();
-  await expect(page.getByRole('cell', { name: '1135 g' })).toBeVisible();
-  await expect(page.getByRole('cell', { name: '1386 g' })).toBeVisible();
+  const pour = page.getByRole('list', { name: 'Pour, in this order' });
+  await expect(pour).toContainText('747 mL');
+  await page.getByText('Scale', { exact: true }).click();
+  await expect(pour).toContainText('to 1135 g');
+  await expect(pour).toContainText('to 1386 g');
   const pot = page.getByRole('slider', { name: /Level in the pot/ });
   await pot.press('ArrowUp');
   await expect(pot).toHaveAttribute('aria-valuetext', '1050 mL');
   await page.getByRole('checkbox', { name: /Underwater hull/ }).click();
   await expect(page.getByRole('checkbox', { name: /Underwater hull/ })).toBeChecked();
   await page.getByLabel('Temperature of the paint').fill('35');
-  await expect(page.getByText(/More than one painter puts on in the pot life/)).toBeVisible();
-  await page.getByRole('button', { name: 'Make it that much' }).click();
-  await expect(page.getByText(/More than one painter puts on/)).toBeHidden();
+  await expect(page.getByText(/More than goes on within the pot life/)).toBeVisible();
+  await page.getByRole('button', { name: /^Make it/ }).click();
+  await expect(page.getByText(/More than goes on/)).toBeHidden();
 });
 
 test('a stand timer is an instant: it survives a reload and a restart, and shouts', async ({ page, empty }) => {
   await useSettings(page, {});
   await seed(empty.url);
   await page.goto(`${empty.url}/boats/${IDS.boat}/mix`);
-  await page.getByRole('button', { name: 'Mixed: start the clocks' }).click();
-  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText(/00:14:\d\d/);
+  await page.getByRole('button', { name: 'All in: stir, start the clocks' }).click();
+  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText(/00:16:\d\d/);
   await page.reload();
-  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText(/00:14:\d\d/);
+  await expect(page.getByRole('list', { name: 'Pots in use' })).toContainText(/00:16:\d\d/);
   await expect(page.getByRole('alert')).toHaveCount(0);
   // A second pot beside it, as another phone would log it.
   const { entries } = (await (await fetch(`${empty.url}/api/boats/${IDS.boat}`)).json()) as {

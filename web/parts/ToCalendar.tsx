@@ -23,7 +23,7 @@ export function ToCalendar({
       () => toast('The calendar file could not be made just now. Try again with a signal.'),
     );
   return (
-    <button type="button" className="btn btn-ghost px-2" aria-label={label} title={label} onClick={hand}>
+    <button type="button" className="btn btn-ghost min-w-11 px-2" aria-label={label} title={label} onClick={hand}>
       <CalendarPlus size={20} aria-hidden="true" /> {words}
     </button>
   );

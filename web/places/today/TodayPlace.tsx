@@ -183,7 +183,7 @@ function ZoneLists({
         rows={inHand}
         {...{ name, saying, picked }}
         action={(s) => (
-          <Link className="btn btn-primary" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}`}>
+          <Link className="btn btn-primary" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}?ask=finish`}>
             Finish
           </Link>
         )}
@@ -228,7 +228,7 @@ function ZoneLists({
               );
             if (s.state === 'shut')
               return (
-                <Link className="btn" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}`}>
+                <Link className="btn" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}?ask=finish`}>
                   Test
                 </Link>
               );

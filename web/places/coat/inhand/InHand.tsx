@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { Coat } from '#core/coat/fold';
 import type { SheetBody } from '#core/model/sheet';
 import { counted } from '#core/units/format';
@@ -40,8 +40,13 @@ export function InHand({
   number: number;
 }) {
   const facts = useInHand(view, coat, sheet);
-  const [asked, setAsked] = useState<Asked | null>(null);
-  const close = () => setAsked(null);
+  const [search, setSearch] = useSearchParams();
+  const wanted = search.get('ask');
+  const [asked, setAsked] = useState<Asked | null>(wanted !== null && wanted in TITLES ? (wanted as Asked) : null);
+  const close = () => {
+    setAsked(null);
+    if (wanted !== null) setSearch({}, { replace: true });
+  };
   const zones = coat.on.map((t) => view.zoneName(t.surfaceId)).join(', ');
   return (
     <div className="flex min-w-0 flex-col gap-1.5">
