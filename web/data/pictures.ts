@@ -1,4 +1,5 @@
 import { openDB } from 'idb';
+import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { PictureBody } from '#core/model/log';
 import { Fault, NoAnswer } from './api';
@@ -97,5 +98,21 @@ export async function sendPictures(): Promise<void> {
     sending = false;
   }
 }
+
+/** Send what waits now, when the signal comes back, and every quarter minute while anything does. */
+export function usePicturesSending(): void {
+  useEffect(() => {
+    const send = () => void sendPictures().catch(() => undefined);
+    send();
+    const timer = setInterval(() => usePicturesWaiting.getState().count > 0 && send(), AGAIN_MS);
+    addEventListener('online', send);
+    return () => {
+      clearInterval(timer);
+      removeEventListener('online', send);
+    };
+  }, []);
+}
+
+const AGAIN_MS = 15_000;
 
 const isNoSignal = (error: unknown) => error instanceof Error && error.cause instanceof NoAnswer;

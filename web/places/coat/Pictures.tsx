@@ -1,10 +1,11 @@
 import type { Coat } from '#core/coat/fold';
 import { BASE } from '../../data/base';
-import { usePicturesWaiting } from '../../data/pictures';
+import { usePicturesSending, usePicturesWaiting } from '../../data/pictures';
 import { counted } from '#core/units/format';
 
 /** The pictures of a coat; one opens whole at a tap. */
 export function Pictures({ coat }: { coat: Coat }) {
+  usePicturesSending();
   const { count } = usePicturesWaiting();
   if (coat.pictures.length === 0 && count === 0) return null;
   return (
