@@ -16,6 +16,7 @@ import { dragging, packs } from './film';
 import { frames } from './frames';
 import { bigYard, serving, states } from './growth';
 import { meshes } from './mesh';
+import { mixing } from './mixing';
 import { quantile } from './quantile';
 
 /**
@@ -188,6 +189,7 @@ async function starting(): Promise<void> {
 
 windows();
 states(calibrationMs);
+mixing(calibrationMs);
 dragging(calibrationMs);
 await packs();
 meshes();

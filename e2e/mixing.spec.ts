@@ -92,7 +92,7 @@ test('whole strokes of the yard’s pumps, with the ratio that they really give'
   ).toBeVisible();
   // A new pump is calibrated once, and kept.
   await page.getByRole('link', { name: 'Pots and pumps' }).click();
-  await page.getByRole('button', { name: 'Pump' }).click();
+  await page.getByRole('button', { name: 'Pump', exact: true }).click();
   await page.getByLabel('Name').nth(5).fill('Green pump');
   await page.getByLabel('A stroke gives').last().fill('28.5 ml');
   await page.getByRole('button', { name: 'Save' }).click();

@@ -82,6 +82,10 @@ export function coatSheetsCsv(bundle: BoatBundle): string {
         .join(' | '),
       notes: coat.notes.map((n) => n.text).join(' | '),
       'corrected entries': coat.superseded.length,
+      'share covered %': number((coat.covered.find((c) => c.surfaceId === target.surfaceId)?.share ?? 1) * 100, 0),
+      stints: coat.stints.map((s) => `${local(s.from)} to ${local(s.to)} ${s.painters.join(' + ')}`).join('; '),
+      'off its ratio because': used.flatMap((b) => b.ratioReason ?? []).join(' | '),
+      pictures: coat.pictures.length,
     }));
   });
   return Papa.unparse(rows, { escapeFormulae: RUNS_AS_FORMULA, newline: '\r\n' });

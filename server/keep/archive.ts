@@ -163,7 +163,7 @@ export const LIMITS = {
   ratio: 200,
   lineBytes: 16 * 1024 * 1024,
   rows: 2_000_000,
-  files: 2000,
+  files: 20_000,
 } as const;
 
 /** An archive that cannot be read on, with what is wrong. */

@@ -33,7 +33,7 @@ export function BatchView({ mix, view, stint }: { mix: Mix; view: BoatView; stin
   if (!batch) return <p className="border-l-4 border-error px-3 py-2">{mix.problem}</p>;
   return (
     <>
-      <SizeLine mix={mix} />
+      <SizeLine mix={mix} unit={units.volume} />
       {mix.mixedId === null && (
         <Cautions
           view={view}

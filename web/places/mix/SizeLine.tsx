@@ -1,16 +1,14 @@
 import { useState } from 'react';
-import { counted, pouringUnit } from '#core/units/format';
-import { useSettings } from '../../data/settings';
+import { counted } from '#core/units/format';
+import type { Unit } from '#core/units/quantities';
 import { QuantityField, TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import type { Mix } from './useMix';
 
 /** How big, in how many batches, and the most that one may hold, with the rule behind it: seen, and overridden by hand. */
-export function SizeLine({ mix }: { mix: Mix }) {
+export function SizeLine({ mix, unit }: { mix: Mix; unit: Unit }) {
   const { mixedL, plan, limitL, ruleL, set, mixedId } = mix;
-  const { units } = useSettings();
   const [open, setOpen] = useState(false);
-  const unit = pouringUnit('volume', units, Math.max(mixedL, limitL ?? 0));
   const litres = (value: number, className = '') => (
     <Fig quantity="volume" value={value} unit={unit} className={className} />
   );

@@ -43,6 +43,11 @@ export function WetFilm({ coat, facts }: { coat: Coat; facts: InHandFacts }) {
         </p>
       </div>
       {film && <Strip coat={coat} targetMicron={targetMicron} />}
+      {facts.byPaintMicron !== null && (
+        <p className="text-sm">
+          By what left the pots over what is done: <Fig quantity="film" value={facts.byPaintMicron} approx /> wet
+        </p>
+      )}
     </section>
   );
 }

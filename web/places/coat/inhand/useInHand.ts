@@ -39,6 +39,8 @@ export interface InHandFacts {
   readonly now: number;
   readonly targetMicron: number;
   readonly film: ReturnType<typeof measuredFilm>;
+  /** Mean wet film by the litres over what is done; null while nobody said how far. */
+  readonly byPaintMicron: number | null;
   readonly zones: readonly ZoneInHand[];
   readonly progress: Progress;
   readonly pot: BatchTimer | null;
@@ -97,6 +99,7 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
     now,
     targetMicron: wetFilmMicron({ dftMicron: coat.dftMicron, solids: sheet.solids, thinner: coat.thinner }),
     film: measuredFilm(coat, sheet.solids),
+    byPaintMicron: progress.told && progress.doneM2 > 0 ? byPaint(coat, progress.doneM2) : null,
     zones,
     progress,
     pot: timers.findLast((t) => t.timer === 'pot') ?? null,
@@ -106,6 +109,12 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
     closing,
     against: closing ? againstAir({ progress, closesAt: closing.at, now, panels: { of, done } }) : null,
   };
+}
+
+/** 1 L over 1 m² is 1000 µm wet; what is still on the tray makes it a little too much. */
+function byPaint({ batches }: Coat, doneM2: number): number | null {
+  const litres = batches.reduce((sum, b) => sum + b.litres, 0);
+  return litres > 0 ? (litres * 1000) / doneM2 : null;
 }
 
 function withCount(panels: ZonePanels, of: number, areaM2: number): ZonePanels {
