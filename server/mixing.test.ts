@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { LedgerFacts, Stores } from '#contracts/rows/stores';
 import { productLedger } from '#core/stores/productLedger';
@@ -98,6 +99,19 @@ describe('pictures of a coat', () => {
     await t.agent.get(`/api/pictures/${hash}`).expect(422);
     expect(await refused(picture(coat, 'a'.repeat(64)), 404)).toMatch(/Take it again/);
     await t.agent.get('/api/pictures/nonsense').expect(400);
+  });
+  it('on a full disk it says so, and leaves nothing behind', async () => {
+    const full = new Readable({
+      read() {
+        this.destroy(Object.assign(new Error('no space left on device'), { code: 'ENOSPC' }));
+      },
+    });
+    const before = t.files.list();
+    await expect(t.files.put(full)).rejects.toMatchObject({
+      status: 507,
+      message: expect.stringMatching(/disk .* is full/),
+    });
+    expect(t.files.list()).toEqual(before);
   });
   it('larger than 8 MB are refused, though they may be kept as a file', async () => {
     const { hash } = (await send(Buffer.concat([png, Buffer.alloc(8 * 1024 * 1024)]))).body as { hash: string };

@@ -1,4 +1,5 @@
 import { litresPerM2, type Taking } from '../film/layer';
+import { USUAL_RATE_M2_PER_H } from '../film/spreading';
 import { notNegative } from '../guard';
 import type { PaintMethod } from '../model/paintMethod';
 import type { SheetBody } from '../model/sheet';
@@ -66,11 +67,21 @@ export interface Learned {
   readonly rateM2PerH: number | null;
 }
 
-/** A loss beyond that is a batch nobody logged, or an area that is wrong. [M] */
+/** A loss beyond that is an area that is wrong, or paint that was written down twice. [M] */
 const MOST_LOST = 0.6;
+/** So many times the usual rate, or a coat of a few minutes, is one that was written down afterwards. [M] */
+const FASTEST = 4;
+const SHORTEST_H = 0.1;
+
+/** Whether the litres of a coat can be believed. */
+const believed = (l: Lesson) => 1 - l.filmL / l.litres <= MOST_LOST;
+
+const timedWell = (l: Lesson) =>
+  l.painterHours > SHORTEST_H && l.areaM2 / l.painterHours <= FASTEST * USUAL_RATE_M2_PER_H[l.method];
 
 /**
- * What finished coats of one product teach, way by way: large coats count for more.
+ * What finished coats of one product teach, way by way: large coats count for more. Those that cannot be believed are left
+ * out.
  * @example
  *   learnedFrom([
  *     {
@@ -87,10 +98,11 @@ const MOST_LOST = 0.6;
  */
 export function learnedFrom(lessons: readonly Lesson[]): Learned[] {
   const byMethod = new Map<PaintMethod, Lesson[]>();
-  for (const lesson of lessons) byMethod.set(lesson.method, [...(byMethod.get(lesson.method) ?? []), lesson]);
+  for (const lesson of lessons.filter(believed))
+    byMethod.set(lesson.method, [...(byMethod.get(lesson.method) ?? []), lesson]);
   return [...byMethod].map(([method, list]) => {
     const sum = (of: (l: Lesson) => number) => list.reduce((total, l) => total + of(l), 0);
-    const timed = list.filter((l) => l.painterHours > 0);
+    const timed = list.filter(timedWell);
     const hours = timed.reduce((total, l) => total + l.painterHours, 0);
     const litres = sum((l) => l.litres);
     return {
@@ -98,7 +110,7 @@ export function learnedFrom(lessons: readonly Lesson[]): Learned[] {
       coats: list.length,
       litresPerM2: litres / sum((l) => l.areaM2),
       plannedLPerM2: sum((l) => l.plannedL) / sum((l) => l.areaM2),
-      loss: Math.min(MOST_LOST, Math.max(0, 1 - sum((l) => l.filmL) / litres)),
+      loss: Math.max(0, 1 - sum((l) => l.filmL) / litres),
       rateM2PerH: hours > 0 ? timed.reduce((total, l) => total + l.areaM2, 0) / hours : null,
     };
   });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   againstAir,
+  batchTimers,
   airCloses,
   cautionsFor,
   checkAppend,
@@ -169,6 +170,38 @@ describe('the wet edge', () => {
   });
 });
 
+describe('fifty pots at once', () => {
+  const batches = Array.from({ length: 50 }, (_, i) => ({
+    ...({} as ReturnType<typeof foldLog>['batches'][number]),
+    id: `b${i}`,
+    sheetRevisionId: 'r1',
+    mixedAt: T0 - i * 60_000,
+    stirMin: 2,
+    standMin: 15,
+    potLifeH: 2,
+    silenced: [],
+    emptied: false,
+    inUse: true,
+    restL: 0,
+  }));
+  it('each has its stand and its pot, those due first in front; one that was stirred long ago says so no more', () => {
+    const timers = batchTimers(batches, T0);
+    expect(timers.filter((t) => t.timer === 'pot')).toHaveLength(50);
+    expect(timers.filter((t) => t.timer === 'stand')).toHaveLength(50);
+    // Stirred within the last minute, or still to be: those of now, one and two minutes ago.
+    expect(
+      timers
+        .filter((t) => t.timer === 'stir')
+        .map((t) => t.batchId)
+        .sort(),
+    ).toEqual(['b0', 'b1', 'b2']);
+    expect(timers.map((t) => t.dueAt)).toEqual(timers.map((t) => t.dueAt).sort((a, b) => a - b));
+    // A stand of fifteen minutes begins when it is stirred.
+    expect(timers.find((t) => t.batchId === 'b0' && t.timer === 'stand')?.dueAt).toBe(T0 + 17 * 60_000);
+    expect(comingClocks([], timers, T0)).toHaveLength(50 + 17 + 2);
+  });
+});
+
 describe('additives in the pot move the clocks, by hand', () => {
   const hours: SourcedHour[] = Array.from({ length: 200 }, (_, i) => ({
     at: T0 + i * H,
@@ -283,6 +316,21 @@ describe('what coats teach, by hand', () => {
       zones: [{ areaM2: 10, share: 1, layer }],
     })!;
     expect(learnedFrom([lesson])[0]?.loss).toBeCloseTo(0, 9);
+  });
+  it('what cannot be is not learned from: four times the paint, a bottom in six minutes', () => {
+    const zones = [{ areaM2: 10, share: 1, layer }];
+    const much = coatLesson({
+      coat: coat({ batches: [{ batchId: 'b', litres: 8, unthinnedL: 8 }] }),
+      sheet: solids50,
+      zones,
+    })!;
+    expect(learnedFrom([much])).toEqual([]);
+    const quick = coatLesson({
+      coat: coat({ stints: [{ from: 0, to: 0.1 * H, painters: ['Ada'] }] }),
+      sheet: solids50,
+      zones,
+    })!;
+    expect(learnedFrom([quick])[0]?.rateM2PerH).toBeNull();
   });
   it('half a zone teaches by its half; a coat without batches, or still going on, teaches nothing', () => {
     const zones = [{ areaM2: 20, share: 0.5, layer }];

@@ -50,6 +50,8 @@ export interface BatchToMix {
   readonly wholeM2: number;
   readonly wholeL: number;
   readonly litresPerM2: number;
+  /** As it is worked out, whatever was taken in its place. */
+  readonly plannedLPerM2: number;
   /** Litres wished for, without thinner; 0 where that cannot be read. */
   readonly mixedL: number;
   /** What it does, m². */
@@ -134,6 +136,7 @@ export function batchToMix(options: {
     wholeM2,
     wholeL,
     litresPerM2: perM2,
+    plannedLPerM2: wholeM2 > 0 ? whole.wholeL / wholeM2 : 0,
     mixedL,
     doesM2: perM2 > 0 ? mixedL / perM2 : 0,
     pot,

@@ -6,6 +6,12 @@ import { QuantityField } from '../../parts/Field';
 
 export const NO_READINGS: StartReadings = { airC: null, rh: null, surfaceC: null };
 
+const FIELDS = [
+  ['airC', 'Air', 'temperature'],
+  ['rh', 'Humidity', 'percent'],
+  ['surfaceC', 'Surface', 'temperature'],
+] as const;
+
 /** Air, humidity and surface: typed, or read from the simulated hygrometer and surface thermometer. */
 export function Conditions({
   view,
@@ -20,31 +26,19 @@ export function Conditions({
   placeholders?: Partial<Record<keyof StartReadings, string | undefined>>;
   onRead: (readings: Partial<StartReadings>) => void;
 }) {
-  const { airC, rh, surfaceC } = readings;
   return (
     <div>
       <div className="grid grid-cols-3 gap-3">
-        <QuantityField
-          label="Air"
-          quantity="temperature"
-          value={airC}
-          onValue={(value) => onRead({ airC: value })}
-          placeholder={placeholders.airC}
-        />
-        <QuantityField
-          label="Humidity"
-          quantity="percent"
-          value={rh}
-          onValue={(value) => onRead({ rh: value })}
-          placeholder={placeholders.rh}
-        />
-        <QuantityField
-          label="Surface"
-          quantity="temperature"
-          value={surfaceC}
-          onValue={(value) => onRead({ surfaceC: value })}
-          placeholder={placeholders.surfaceC}
-        />
+        {FIELDS.map(([key, label, quantity]) => (
+          <QuantityField
+            key={key}
+            label={label}
+            quantity={quantity}
+            value={readings[key]}
+            onValue={(value) => onRead({ [key]: value })}
+            placeholder={placeholders[key]}
+          />
+        ))}
       </div>
       <button
         type="button"

@@ -59,8 +59,8 @@ function TakesRow({ view, learned, sheetId }: RowProps & { view: BoatView }) {
   return (
     <div className="flex flex-wrap items-center justify-between gap-x-4 py-1">
       <p>
-        Takes <Fig quantity="volume" value={learned.litresPerM2} /> a m², planned{' '}
-        <Fig quantity="volume" value={learned.plannedLPerM2} />: loss{' '}
+        Goes <Fig quantity="spreadingRate" value={1 / learned.litresPerM2} /> far, planned{' '}
+        <Fig quantity="spreadingRate" value={1 / learned.plannedLPerM2} />: loss{' '}
         <Fig quantity="percent" value={learned.loss} digits={0} />
         {layers[0] && (
           <>

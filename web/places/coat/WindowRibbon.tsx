@@ -71,7 +71,7 @@ export function WindowRibbon({
         {spans.slice(1).map((s) => (
           <text
             key={s.state}
-            x={Math.min(width - 34, Math.max(0, x(s.from) - 14))}
+            x={Math.min(width - 6.2 * timeWords(s.from, at, boat.timeZone).length, Math.max(0, x(s.from) - 14))}
             y={AIR + BAND + 14}
             fontSize="13"
             fill="currentColor"

@@ -47,7 +47,7 @@ export function BatchView({ mix, view, stint }: { mix: Mix; view: BoatView; stin
       <div className="grid items-start gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,1fr)_minmax(0,16rem)]">
         <div>
           <PourList mix={mix} units={units} />
-          <OffRatio mix={mix} unit={units.volume} />
+          <OffRatio mix={mix} units={units} />
           <MixedIt mix={mix} boatId={view.boat.id} stint={stint} />
         </div>
         <PotOfBatch mix={mix} unit={units.volume} />

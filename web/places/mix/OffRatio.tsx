@@ -2,10 +2,11 @@ import { plainNumber } from '#core/units/format';
 import type { Unit } from '#core/units/quantities';
 import { TextField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
+import type { StepUnits } from './PourList';
 import type { Mix } from './useMix';
 
 /** A mix outside its tolerance: what mends it, or that it is to be thrown away, or why it is used all the same. */
-export function OffRatio({ mix, unit }: { mix: Mix; unit: Unit }) {
+export function OffRatio({ mix, units: { volume: unit, mass: massUnit } }: { mix: Mix; units: StepUnits }) {
   const { pouring, typed, setTyped, mixedId } = mix;
   if (!pouring || pouring.ratio.withinTolerance || mixedId !== null) return null;
   const { ratio, mend } = pouring;
@@ -21,7 +22,8 @@ export function OffRatio({ mix, unit }: { mix: Mix; unit: Unit }) {
           {mend.add.map((a, i) => (
             <span key={a.name}>
               {i > 0 && ' and '}
-              <Fig quantity="volume" value={a.litres} unit={unit} className="text-xl" /> of {a.name}
+              <Fig quantity="volume" value={a.litres} unit={unit} className="text-xl" />
+              <Weight mix={mix} name={a.name} litres={a.litres} unit={massUnit} /> of {a.name}
             </span>
           ))}
           : <Fig quantity="volume" value={mend.totalL} unit={unit} /> in all.{' '}
@@ -58,5 +60,16 @@ export function OffRatio({ mix, unit }: { mix: Mix; unit: Unit }) {
         hint="It stays marked on the batch and on the coat."
       />
     </section>
+  );
+}
+
+/** The same on the scale, where it is weighed and its density is known. */
+function Weight({ mix, name, litres, unit }: { mix: Mix; name: string; litres: number; unit: Unit }) {
+  const step = mix.pouring?.steps.find((s) => s.name === name);
+  if (mix.measure !== 'scale' || !step || step.massKg === null || step.litres <= 0) return null;
+  return (
+    <>
+      , <Fig quantity="mass" value={(litres * step.massKg) / step.litres} unit={unit} />
+    </>
   );
 }

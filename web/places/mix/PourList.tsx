@@ -8,7 +8,7 @@ import type { Unit } from '#core/units/quantities';
 import { useSettings } from '../../data/settings';
 import { attempt } from '../../parts/attempt';
 import { QuantityField } from '../../parts/Field';
-import { Fig } from '../../parts/Fig';
+import { Fig, useFigure } from '../../parts/Fig';
 import { TinChoice } from './TinChoice';
 import type { Mix } from './useMix';
 
@@ -111,7 +111,9 @@ function Step({ mix, step, before, index, units, measure, isNext }: StepProps) {
           </button>
         )}
       </div>
-      {open && mixedId === null && <Really step={step} before={before} measure={measure} onSay={say} />}
+      {open && mixedId === null && (
+        <Really step={step} before={before} measure={measure} unit={units.volume} onSay={say} />
+      )}
     </li>
   );
 }
@@ -225,13 +227,16 @@ function Really({
   step,
   before,
   measure,
+  unit,
   onSay,
 }: {
   step: PourStep;
   before: PourStep | null;
   measure: Measure;
+  unit: Unit;
   onSay: (litres: number | null) => void;
 }) {
+  const hint = useFigure();
   const beforeKg = before ? before.upToKg : 0;
   const byScale = measure === 'scale' && step.massKg !== null && beforeKg !== null;
   const [kg, setKg] = useState<number | null>(null);
@@ -260,6 +265,8 @@ function Really({
       ) : (
         <QuantityField
           label={`Really poured of ${step.name}`}
+          inputMode="text"
+          hint={`With its unit: ${hint('volume', step.litres, undefined, unit)}`}
           quantity="volume"
           value={step.pouredL}
           onValue={(v) => (v === null || v >= 0 ? onSay(v) : undefined)}

@@ -111,8 +111,8 @@ function LimitFields({ mix }: { mix: Mix }) {
             {wish.litresPerM2 == null ? 'Take what it really takes' : 'Back to what was planned'}
           </button>
           <p className="text-sm quiet">
-            <Fig quantity="volume" value={realLPerM2} /> a m² so far, planned{' '}
-            <Fig quantity="volume" value={mix.litresPerM2} />
+            <Fig quantity="spreadingRate" value={1 / realLPerM2} /> so far, planned{' '}
+            <Fig quantity="spreadingRate" value={1 / mix.plannedLPerM2} />
           </p>
         </div>
       )}

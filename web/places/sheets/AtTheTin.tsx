@@ -65,7 +65,7 @@ function MixFor({ sheet, amount: [typed] }: { sheet: SheetBody; amount: AmountSt
         <Link
           key={zone.surfaceId}
           to={`/boats/${boat.id}/mix?on=${zone.surfaceId}${litres ? `&litres=${Number(litres.toPrecision(6))}` : ''}`}
-          className="btn"
+          className="btn h-auto min-h-11 max-w-full py-2 whitespace-normal"
         >
           {litres ? `Keep ${figure('volume', litres)} as a batch` : 'Mix'} for {zone.name}, {boat.name}
         </Link>

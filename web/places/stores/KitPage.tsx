@@ -20,7 +20,7 @@ export function KitPage() {
   return <KitForm rules={stores.rules} />;
 }
 
-const GRID = 'grid grid-cols-2 items-end gap-3 border-b border-base-300 py-2 sm:grid-cols-[2fr_1fr_1fr_1fr_auto]';
+const GRID = 'grid grid-cols-2 items-start gap-3 border-b border-base-300 py-2 sm:grid-cols-[2fr_1fr_1fr_1fr_auto]';
 
 function KitForm({ rules }: { rules: YardRules }) {
   const [kit, setKit] = useState<Kit>(rules.kit);
@@ -197,7 +197,12 @@ function Syringes({ kit, onKit }: Part) {
 
 function Remove({ name, onRemove }: { name: string; onRemove: () => void }) {
   return (
-    <button type="button" className="btn btn-ghost" aria-label={`Remove ${name || 'this one'}`} onClick={onRemove}>
+    <button
+      type="button"
+      className="btn btn-ghost mt-6 self-start"
+      aria-label={`Remove ${name || 'this one'}`}
+      onClick={onRemove}
+    >
       <Trash2 size={18} aria-hidden="true" />
     </button>
   );

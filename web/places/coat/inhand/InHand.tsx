@@ -10,6 +10,7 @@ import { breakWords, coatName, ORDER_WORDS, spanWords, timerWords, timeWords } f
 import { useSettings } from '../../../data/settings';
 import { CombField } from '../CombField';
 import { FinishForm } from './FinishForm';
+import { nextBatch } from './nextBatch';
 import { PauseForm } from './PauseForm';
 import { PictureForm } from './PictureForm';
 import { RemarkForm } from './RemarkForm';
@@ -59,7 +60,12 @@ export function InHand({
       {facts.zones.map((zone) => (
         <Panels key={zone.surface.id} view={view} coat={coat} zone={zone} several={facts.zones.length > 1} />
       ))}
-      <Buttons view={view} coat={coat} onAsk={setAsked} />
+      <Buttons
+        view={view}
+        coat={coat}
+        nextBatchL={nextBatch(view, coat, { sheet, progress: facts.progress })}
+        onAsk={setAsked}
+      />
       {asked && (
         <BottomSheet title={TITLES[asked]} onClose={close}>
           {asked === 'comb' && <CombField boatId={view.boat.id} coat={coat} onLogged={close} />}
@@ -89,16 +95,15 @@ function Left({ view, facts, sheet }: { view: BoatView; facts: InHandFacts; shee
           </span>
         </p>
         <p className="leading-tight">
-          <span className="lab block">{stand ? 'let it stand' : 'pot'}</span>
-          {stand ? (
-            <span className="fig text-3xl">{timerWords(stand.dueAt - now)}</span>
-          ) : pot ? (
+          <span className="lab block">pot</span>
+          {pot ? (
             <span className={`fig text-3xl ${pot.dueAt <= now ? 'text-error' : ''}`}>
               {timerWords(pot.dueAt - now)}
             </span>
           ) : (
             <span className="quiet">{sheet.potLife ? 'none in use' : 'no limit'}</span>
           )}
+          {stand && <span className="block text-sm">let it stand {timerWords(stand.dueAt - now)}</span>}
         </p>
         <p className="leading-tight">
           <span className="lab block">wet edge{facts.wetEdgeUsual ? ' ≈' : ''}</span>
@@ -187,7 +192,17 @@ function Panels({
   );
 }
 
-function Buttons({ view, coat, onAsk }: { view: BoatView; coat: Coat; onAsk: (asked: Asked) => void }) {
+function Buttons({
+  view,
+  coat,
+  nextBatchL,
+  onAsk,
+}: {
+  view: BoatView;
+  coat: Coat;
+  nextBatchL: number | null;
+  onAsk: (asked: Asked) => void;
+}) {
   const { boat } = view;
   const paused = coat.pausedAt !== null;
   const goOn = () =>
@@ -199,7 +214,14 @@ function Buttons({ view, coat, onAsk }: { view: BoatView; coat: Coat; onAsk: (as
         Comb
       </button>
       <Link to={`/boats/${boat.id}/mix?on=${coat.on.map((t) => t.surfaceId).join(',')}`} className={big}>
-        Next batch
+        <span>
+          Next batch
+          {nextBatchL !== null && (
+            <span className="block text-sm">
+              <Fig quantity="volume" value={nextBatchL} />
+            </span>
+          )}
+        </span>
       </Link>
       <button type="button" className={big} onClick={() => (paused ? goOn() : onAsk('pause'))}>
         {paused ? 'Go on' : 'Pause'}

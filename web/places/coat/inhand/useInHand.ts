@@ -99,7 +99,8 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
     now,
     targetMicron: wetFilmMicron({ dftMicron: coat.dftMicron, solids: sheet.solids, thinner: coat.thinner }),
     film: measuredFilm(coat, sheet.solids),
-    byPaintMicron: progress.told && progress.doneM2 > 0 ? byPaint(coat, progress.doneM2) : null,
+    // Before half of it is on, most of the paint is still in the pot.
+    byPaintMicron: progress.told && progress.doneM2 * 2 >= progress.wholeM2 ? byPaint(coat, progress.doneM2) : null,
     zones,
     progress,
     pot: timers.findLast((t) => t.timer === 'pot') ?? null,
