@@ -89,6 +89,13 @@ test('half a coat: panels, comb by its teeth, a remark on the drawing, a picture
   await picture.setInputFiles('docs/screenshots/today.png');
   await expect(page.getByRole('img', { name: 'sag under the rail' })).toBeVisible();
 
+  // Another pair of hands, from now on.
+  await page.getByRole('button', { name: 'Ines', exact: true }).click();
+  await page.getByLabel('Who is at it').fill('Ines, Tom');
+  await page.getByRole('button', { name: 'From now on' }).click();
+  await expect(page.getByText('Went on, Ines, Tom')).toBeVisible();
+  await expect(page.getByRole('button', { name: '2 painters' })).toBeVisible();
+
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.getByRole('button', { name: 'Read the hygrometer (simulated)' }).click();
   await expect(page.getByRole('dialog').getByLabel('Humidity')).not.toHaveValue('');

@@ -55,6 +55,13 @@ describe('a batch off its ratio', () => {
     );
     expect(answer.body).toMatchObject({ body: { ratioReason: 'hardener ran out' } });
   });
+  it('is refused as a correction too, unless only its time is put right', async () => {
+    const batch = uuid();
+    const first = (await entry('batch', batch, 'mixed', mixed(0.75, 0.25)).expect(200)).body as { id: string };
+    const supersedes = { supersedes: first.id };
+    expect(await refused(entry('batch', batch, 'mixed', mixed(0.75, 0.4), supersedes), 422)).toMatch(/off its ratio/);
+    await entry('batch', batch, 'mixed', mixed(0.75, 0.25), { ...supersedes, occurredAt: NOW - 2 * HOUR }).expect(200);
+  });
   it('of a use that the sheet does not give is refused', async () => {
     expect(await refused(entry('batch', uuid(), 'mixed', mixed(0.75, 0.25, { use: 'decks' })), 422)).toMatch(
       /no ratio for/,

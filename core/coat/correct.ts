@@ -29,17 +29,16 @@ export function batchFollows(options: {
 }
 
 /**
- * A batch's body with other litres: what a part weighs follows, and the whole is their sum.
+ * A batch's body with other litres: what a part weighs and what its tins gave follow, and the whole is their sum.
  * @example
  *   pouredBody(
  *     { parts: [{ name: 'Base', volumeL: 1, massKg: 1.5 }], thinnerL: 0, totalL: 1 },
  *     { partsL: [2], thinnerL: 0.1 },
  *   ) // → { parts: [{ name: 'Base', volumeL: 2, massKg: 3 }], thinnerL: 0.1, totalL: 2.1 }
  */
-export function pouredBody<Body extends Pick<MixedBody, 'parts' | 'thinnerL' | 'totalL'>>(
-  body: Body,
-  { partsL, thinnerL }: { partsL: readonly number[]; thinnerL: number },
-): Body {
+export function pouredBody<
+  Body extends Pick<MixedBody, 'parts' | 'thinnerL' | 'totalL'> & Pick<MixedBody, 'from' | 'additives'>,
+>(body: Body, { partsL, thinnerL }: { partsL: readonly number[]; thinnerL: number }): Body {
   const parts = body.parts.map((part, i) => {
     const volumeL = partsL[i] ?? part.volumeL;
     return {
@@ -48,5 +47,18 @@ export function pouredBody<Body extends Pick<MixedBody, 'parts' | 'thinnerL' | '
       massKg: part.massKg === null || part.volumeL <= 0 ? part.massKg : (part.massKg * volumeL) / part.volumeL,
     };
   });
-  return { ...body, parts, thinnerL, totalL: parts.reduce((sum, p) => sum + p.volumeL, thinnerL) };
+  const additivesL = (body.additives ?? []).reduce((sum, a) => sum + a.litres, 0);
+  // The tins gave as much more or less as went in; of what is no part, that is thinner.
+  const times = (name: string) => {
+    const i = body.parts.findIndex((p) => p.name === name);
+    const [was, is] = i < 0 ? [body.thinnerL, thinnerL] : [body.parts[i]?.volumeL ?? 0, parts[i]?.volumeL ?? 0];
+    return was > 0 ? is / was : 1;
+  };
+  return {
+    ...body,
+    parts,
+    thinnerL,
+    totalL: parts.reduce((sum, p) => sum + p.volumeL, thinnerL + additivesL),
+    ...(body.from ? { from: body.from.map((f) => ({ ...f, litres: f.litres * times(f.part) })) } : {}),
+  };
 }

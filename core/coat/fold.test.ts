@@ -314,6 +314,14 @@ describe('a batch put right', () => {
       totalL: 1,
     };
     // 1.5 L of 1.52 kg/L is 2.28 kg.
+    // What its tins gave follows, and an additive stays in the pot.
+    const named = { ...body, from: [{ part: body.parts[0]!.name, lotId: 't', litres: body.parts[0]!.volumeL / 2 }] };
+    const more = pouredBody(
+      { ...named, additives: [{ name: 'A', litres: 0.02, potFactor: 1, windowFactor: 1 }] },
+      { partsL: [1.5, 0.5], thinnerL: 0.1 },
+    );
+    expect(more.from[0]?.litres).toBeCloseTo(0.75, 9);
+    expect(more.totalL).toBeCloseTo(2.12, 9);
     expect(pouredBody(body, { partsL: [1.5, 0.5], thinnerL: 0.1 })).toEqual({
       parts: [
         { name: 'Base', volumeL: 1.5, massKg: expect.closeTo(2.28, 9) },

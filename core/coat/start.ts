@@ -237,8 +237,11 @@ export interface StartedCoat {
   readonly unlogged?: { readonly batchId: string; readonly mixed: MixedBody } | null;
 }
 
-/** Names that were typed with commas between them, each once. */
-const paintersOf = (text = ''): string[] => [
+/**
+ * Names that were typed with commas between them, each once.
+ * @example paintersOf('Ada, Bo, Ada') // → ['Ada', 'Bo']
+ */
+export const paintersOf = (text = ''): string[] => [
   ...new Set(
     text
       .split(/[,;]/)

@@ -42,11 +42,15 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
   const old = boat.entries.find((e) => e.id === written.supersedes);
   const targets = (e: LogEntry | undefined) =>
     e?.kind === 'started' || e?.kind === 'mixed' ? [e.body.on, e.body.sheetRevisionId] : null;
+  let sheet = boat.sheets.find((s) => written.kind === 'mixed' && s.id === written.body.sheetRevisionId)?.body;
   if ((written.kind === 'started' || written.kind === 'mixed') && !same(targets(old), targets(written))) {
-    const { zones, sheet } = await checkTargets(tx, boat, written.body.on, written.body.sheetRevisionId);
-    if (written.kind === 'mixed') refuseOffRatio(sheet, written.body);
-    if (written.kind === 'started' && !old && written.body.overrideReason === null) refuseOpenWork(zones);
+    const checked = await checkTargets(tx, boat, written.body.on, written.body.sheetRevisionId);
+    sheet = checked.sheet;
+    if (written.kind === 'started' && !old && written.body.overrideReason === null) refuseOpenWork(checked.zones);
   }
+  // Of a batch that was so before, a corrected time is not the moment to ask.
+  const pouredAnew = written.kind === 'mixed' && !(old?.kind === 'mixed' && same(old.body.parts, written.body.parts));
+  if (pouredAnew && sheet) refuseOffRatio(sheet, written.body);
   if (written.stream === 'zone') zonesOf(boat, [written.streamId]);
   await tx.add('entries', written);
   return written;

@@ -3,14 +3,18 @@ import { pouredBody } from '#core/coat/correct';
 import { ABRADE_FOR } from '#core/model/layer';
 import type {
   CoatTarget,
+  CoveredBody,
   FinishedBody,
   HandTestBody,
   LogEntry,
   MixedBody,
   ReadingBody,
   StartedBody,
+  WetFilmBody,
 } from '#core/model/log';
 import type { BoatView } from '../../data/store';
+import { ratioProblem } from '#core/sheet/useRatio';
+import { attempt } from '../../parts/attempt';
 import { FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
 import { TimeField } from '../../parts/TimeField';
 import { ABRADE_FOR_WORDS } from '../../parts/choiceWords';
@@ -44,6 +48,14 @@ export function Correction({
       <TimeField label="When it was" at={at} onAt={setAt} zone={view.boat.timeZone} />
       {entry.kind === 'started' && <StartedFields {...fields} />}
       {entry.kind === 'mixed' && <MixedFields {...fields} />}
+      {entry.kind === 'mixed' && offRatio(view, entry, { ...body, ratioReason: undefined }) !== null && (
+        <TextField
+          label="Why it is off its ratio"
+          value={(body as MixedBody).ratioReason ?? ''}
+          onChange={(e) => fields.set({ ratioReason: e.target.value || undefined })}
+          hint={offRatio(view, entry, { ...body, ratioReason: undefined })}
+        />
+      )}
       {entry.kind === 'reading' && <ReadingFields {...fields} zones={zonesOf(view, entry)} />}
       {entry.kind === 'handTest' && <TestFields {...fields} zones={zonesOf(view, entry)} />}
       {entry.kind === 'finished' && <FinishedFields {...fields} />}
@@ -56,6 +68,21 @@ export function Correction({
         />
       )}
       {entry.kind === 'wetFilm' && <CombFields {...fields} />}
+      {entry.kind === 'covered' && (
+        <QuantityField
+          label="Of the zone that has it"
+          quantity="percent"
+          value={(body as CoveredBody).share}
+          onValue={(share) => fields.set({ share: share ?? Number.NaN, panels: undefined, of: undefined })}
+        />
+      )}
+      {(entry.kind === 'paused' || entry.kind === 'picture') && (
+        <TextField
+          label={entry.kind === 'paused' ? 'Why' : 'What it shows'}
+          value={entry.kind === 'paused' ? (body as { reason: string }).reason : (body as { text: string }).text}
+          onChange={(e) => fields.set({ [entry.kind === 'paused' ? 'reason' : 'text']: e.target.value })}
+        />
+      )}
       {entry.kind === 'note' && (
         <TextField
           label="Remark"
@@ -68,7 +95,7 @@ export function Correction({
         <button
           type="button"
           className="btn btn-primary"
-          disabled={unread(body) || !Number.isFinite(at)}
+          disabled={unread(body) || !Number.isFinite(at) || offRatio(view, entry, body) !== null}
           onClick={() => onSave(at, body)}
         >
           Put right
@@ -79,6 +106,15 @@ export function Correction({
       </div>
     </div>
   );
+}
+
+/** A batch that would be off its ratio without a reason, in a sentence; null for everything else. */
+function offRatio(view: BoatView, entry: LogEntry, body: LogEntry['body']): string | null {
+  if (entry.kind !== 'mixed') return null;
+  const batch = body as MixedBody;
+  const sheet = view.sheetById.get(batch.sheetRevisionId)?.body;
+  const told = { ...batch, ratioReason: (batch.ratioReason ?? '').trim().length < 3 ? undefined : batch.ratioReason };
+  return sheet && !unread(batch) ? (attempt(() => ratioProblem({ sheet, batch: told })).value ?? null) : null;
 }
 
 /** Whether a figure of a body cannot be read. */
@@ -305,14 +341,15 @@ function FinishedFields({ body, set }: Fields<FinishedBody>) {
   );
 }
 
-function CombFields({ body, set }: Fields<{ readonly micron: readonly number[] }>) {
+function CombFields({ body, set }: Fields<WetFilmBody>) {
   return body.micron.map((m, i) => (
     <QuantityField
       key={i}
       label={`Comb reading ${i + 1}`}
       quantity="film"
       value={m}
-      onValue={(v) => set({ micron: body.micron.map((x, k) => (k === i ? (v ?? Number.NaN) : x)) })}
+      // A figure that was typed anew was not read between two teeth.
+      onValue={(v) => set({ micron: body.micron.map((x, k) => (k === i ? (v ?? Number.NaN) : x)), teeth: undefined })}
     />
   ));
 }

@@ -59,12 +59,17 @@ export function MixingFields() {
 /** As its thinner is sold. */
 export function ThinnerPacks() {
   const { control } = useFormContext<SheetValues>();
-  const packs = useFieldArray({ control, name: 'body.thinner.packs' });
   const thinner = useWatch({ control, name: 'body.thinner' });
-  if (!thinner?.name) return null;
+  // Where there is none, a list of its packs would make one.
+  return thinner?.name ? <PacksOf name={thinner.name} /> : null;
+}
+
+function PacksOf({ name }: { name: string }) {
+  const { control } = useFormContext<SheetValues>();
+  const packs = useFieldArray({ control, name: 'body.thinner.packs' });
   return (
     <fieldset className="flex flex-col gap-3">
-      <legend className="lab">{thinner.name} is sold in</legend>
+      <legend className="lab">{name} is sold in</legend>
       {packs.fields.map((field, i) => (
         <div key={field.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-start gap-3">
           <FormText name={`body.thinner.packs.${i}.name`} label="Name" />

@@ -10,6 +10,7 @@ import { breakWords, coatName, ORDER_WORDS, spanWords, timerWords, timeWords } f
 import { useSettings } from '../../../data/settings';
 import { CombField } from '../CombField';
 import { FinishForm } from './FinishForm';
+import { HandsForm } from './HandsForm';
 import { nextBatch } from './nextBatch';
 import { PauseForm } from './PauseForm';
 import { PictureForm } from './PictureForm';
@@ -18,7 +19,7 @@ import { PanelDrawing } from './PanelDrawing';
 import { WetFilm } from './WetFilm';
 import { useInHand, type InHandFacts } from './useInHand';
 
-type Asked = 'comb' | 'pause' | 'remark' | 'picture' | 'finish';
+type Asked = 'comb' | 'pause' | 'remark' | 'picture' | 'finish' | 'hands';
 
 const TITLES: Record<Asked, string> = {
   comb: 'Comb',
@@ -26,6 +27,7 @@ const TITLES: Record<Asked, string> = {
   remark: 'Remark',
   picture: 'Picture',
   finish: 'Finish',
+  hands: 'Hands',
 };
 
 /** One screen while a coat goes on, to be read at arm's length and worked with a thumb. */
@@ -48,13 +50,23 @@ export function InHand({
     setAsked(null);
     if (wanted !== null) setSearch({}, { replace: true });
   };
+  const painters = coat.stints[coat.stints.length - 1]?.painters ?? [];
   const zones = coat.on.map((t) => view.zoneName(t.surfaceId)).join(', ');
   return (
     <div className="flex min-w-0 flex-col gap-1.5">
-      <h1 className="truncate text-2xl lg:text-[1.9rem]">
-        {zones}: {coatName(sheet.kind, number)}
-        {coat.pausedAt !== null && <span className="text-error"> — paused</span>}
-      </h1>
+      <div className="flex items-center gap-3">
+        <h1 className="min-w-0 truncate text-2xl lg:text-[1.9rem]">
+          {zones}: {coatName(sheet.kind, number)}
+          {coat.pausedAt !== null && <span className="text-error"> — paused</span>}
+        </h1>
+        <button
+          type="button"
+          className="narrow ml-auto min-h-11 shrink-0 underline underline-offset-4"
+          onClick={() => setAsked('hands')}
+        >
+          {painters.length === 1 && painters[0] ? painters[0] : counted(Math.max(1, painters.length), 'painter')}
+        </button>
+      </div>
       <WetFilm coat={coat} facts={facts} />
       <Left view={view} facts={facts} sheet={sheet} />
       {facts.zones.map((zone) => (
@@ -69,6 +81,7 @@ export function InHand({
       {asked && (
         <BottomSheet title={TITLES[asked]} onClose={close}>
           {asked === 'comb' && <CombField boatId={view.boat.id} coat={coat} onLogged={close} />}
+          {asked === 'hands' && <HandsForm view={view} coat={coat} onDone={close} />}
           {asked === 'pause' && <PauseForm view={view} coat={coat} onDone={close} />}
           {asked === 'remark' && <RemarkForm view={view} coat={coat} zones={facts.zones} onDone={close} />}
           {asked === 'picture' && <PictureForm view={view} coat={coat} onDone={close} />}
