@@ -8,6 +8,7 @@ import type { Kit } from '#core/model/kit';
 import type { Layer } from '#core/model/layer';
 import type { Measure, MixedBody } from '#core/model/log';
 import type { SheetBody } from '#core/model/sheet';
+import { forUse } from '#core/sheet/useRatio';
 import type { LotState } from '#core/stores/lots';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { useDraft } from '../../data/drafts';
@@ -18,7 +19,7 @@ import type { Stint } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
 import { pouredOf, type Pouring } from './pouring';
 import { AGAIN, type Amount, type Typed } from './typed';
-import { useShelf } from './useShelf';
+import { mixableL, useShelf } from './useShelf';
 
 export interface MixProps {
   view: BoatView;
@@ -79,13 +80,14 @@ export function useMix({ view, stint, chosen, litres }: MixProps): Mix {
     by: litres === null ? 'area' : 'litres',
     areaM2,
     litres,
-    cansL: shelf.mixableL,
     thinner: layer.thinnerShare,
     potC: Math.round(airNowC * 10) / 10,
     painters: stint.coat?.stints[stint.coat.stints.length - 1]?.painters.length ?? 1,
     rateM2PerH: progress?.realRateM2PerH ?? shelf.rateM2PerH,
   };
-  const { wish, set, typed, setTyped, forget } = useWish(`mix/${boat.id}/${stint.key}`, chosen, usual);
+  const { wish: wished, set, typed, setTyped, forget } = useWish(`mix/${boat.id}/${stint.key}`, chosen, usual);
+  const cansL = attempt(() => mixableL(forUse(sheet, wished.use), shelf.haveL)).value;
+  const wish: MixWish = { ...wished, cansL };
   const [mixed, setMixed] = useState<{ id: string; made: BatchToMix; pouring: Pouring } | null>(null);
   const fresh = batchToMix({ sheet, zones, method: layer.method, wish });
   // What was poured is what was logged, whatever is typed or sent meanwhile.

@@ -12,7 +12,7 @@ export function useShelf(
   sheetId: string,
   sheet: SheetBody,
   method: PaintMethod,
-): { rateM2PerH: number; kit: Kit; tins: readonly LotState[] | null; mixableL: number | null } {
+): { rateM2PerH: number; kit: Kit; tins: readonly LotState[] | null; haveL: readonly number[] | null } {
   const { stores } = useStores();
   const { data: sheets } = useSheets();
   const tins = useMemo(() => {
@@ -26,12 +26,19 @@ export function useShelf(
     const thinner = sheet.thinner?.name;
     return states.filter((s) => s.sheetId === sheetId || (thinner !== undefined && s.part === thinner));
   }, [stores, sheets, sheetId, sheet]);
-  const shares = sheet.parts.length > 0 ? partShares({ parts: sheet.parts, basis: sheet.ratioBasis }) : null;
-  const have = tins ? onShelf(tins, sheetId, sheet.parts) : null;
   return {
     rateM2PerH: rateOf(stores?.rules, sheetId, method),
     kit: stores?.rules.kit ?? USUAL_KIT,
     tins,
-    mixableL: shares && have ? Math.min(...shares.map((s, i) => (have[i] as number) / s)) : null,
+    haveL: tins ? onShelf(tins, sheetId, sheet.parts) : null,
   };
+}
+
+/** What can be mixed of what is on the shelf in date, litres without thinner, in the ratio of a sheet; null where that is not known. */
+export function mixableL(
+  sheet: Pick<SheetBody, 'parts' | 'ratioBasis'>,
+  haveL: readonly number[] | null,
+): number | null {
+  const shares = partShares({ parts: sheet.parts, basis: sheet.ratioBasis });
+  return shares && haveL ? Math.min(...shares.map((s, i) => (haveL[i] as number) / s)) : null;
 }

@@ -97,6 +97,44 @@ describe('a sheet through the form', () => {
     expect(['chemistry', 'gloss', 'antifouling', 'methods'].filter((k) => k in body)).toEqual([]);
     expect(body.code).toBe(sheet.code);
   });
+  it('ratios for a use, additives and packs of thinner come out of the form as they went in, and pass the contract', () => {
+    const full = {
+      ...sheet,
+      parts: [
+        { name: 'Base', role: 'base' as const, ratio: 3, densityKgPerL: null },
+        { name: 'Hardener', role: 'hardener' as const, ratio: 1, densityKgPerL: null },
+      ],
+      thinner: {
+        name: 'T7',
+        maxShare: 0.1,
+        of: 'mixed' as const,
+        packs: [{ name: '1 L', sizeL: 1, priceMinor: 1250 }],
+      },
+      useRatios: [{ use: 'linings', ratio: [3.5, 1], source: 'its sheet, “Tanks”' }],
+      additives: [{ name: 'Quick', kind: 'accelerator' as const, maxShare: 0.02, potFactor: 0.5, windowFactor: 0.6 }],
+      ratioTolerance: 0.03,
+      wetEdgeMin: 12,
+    };
+    const values = fromSheet(full);
+    expect(values.body.useRatios[0]?.ratio).toBe('3.5 : 1');
+    expect(toSheet(values)).toMatchObject({
+      thinner: full.thinner,
+      useRatios: full.useRatios,
+      additives: full.additives,
+      ratioTolerance: 0.03,
+      wetEdgeMin: 12,
+    });
+    expect(sheetContent.validate(toSheet(values)).error).toBeUndefined();
+    // What was opened in the form and left empty is not on the sheet.
+    const empty = toSheet(fromSheet({ ...full, thinner: null, useRatios: [], additives: [] }));
+    expect([empty.thinner, empty.useRatios, empty.additives]).toEqual([null, undefined, undefined]);
+    const wrong = toSheet({
+      ...values,
+      body: { ...values.body, useRatios: [{ use: 'x', ratio: 'four', source: 'abc' }] },
+    });
+    const { error } = sheetContent.validate(wrong);
+    expect(fieldOf(error!.details[0]!.path)).toBe('body.useRatios.0.ratio');
+  });
   it('a complaint finds its field and says what to do', () => {
     const { error } = sheetContent.validate(
       {

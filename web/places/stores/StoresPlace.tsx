@@ -148,9 +148,12 @@ function Product({
   onAdd: () => void;
 }) {
   const { body } = sheet.current;
-  const standing = [...lots].sort(
-    (a, b) => body.parts.findIndex((p) => p.name === a.part) - body.parts.findIndex((p) => p.name === b.part),
-  );
+  // Parts in their order, thinner after them.
+  const place = (part: string) => {
+    const i = body.parts.findIndex((p) => p.name === part);
+    return i < 0 ? body.parts.length : i;
+  };
+  const standing = [...lots].sort((a, b) => place(a.part) - place(b.part));
   const empty = standing.filter((l) => l.nowL <= EMPTY_L);
   const reserved = shared.reserved.filter((r) => r.sheetId === sheet.id);
   const free = shared.freeL.get(sheet.id) ?? [];
