@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { BoatBundle } from '#contracts/rows/boat';
 import type { LedgerFacts, Stores } from '#contracts/rows/stores';
 import { productLedger } from '#core/stores/productLedger';
 import { HOUR, NOW, setUpBoat, startBody, testApp, uuid } from './app.fixture';
@@ -249,7 +250,15 @@ describe('the yard’s pots, pumps and rates', () => {
     const again = ((await t.agent.get('/api/stores')).body as Stores).rules;
     expect(again.kit.pumps).toEqual(kit.pumps);
     expect(again.rates).toEqual(rates);
-    const bad = { ...rest, version: 1, kit: { ...kit, pumps: [{ id: 'p', name: 'Red', mlPerStroke: 0 }] } };
+    // How a product dries goes to the boats with their clocks.
+    const drying = [{ sheetId: set.sheet, factor: 1.3, coats: 2 }];
+    await t.agent
+      .put(`/api/yard-rules/${id}`)
+      .send({ ...rest, kit, rates, drying, version: 1 })
+      .expect(200);
+    const { dryFactors } = (await t.agent.get(`/api/boats/${set.boat}`)).body as BoatBundle;
+    expect(dryFactors).toEqual({ [set.sheet]: 1.3 });
+    const bad = { ...rest, version: 2, kit: { ...kit, pumps: [{ id: 'p', name: 'Red', mlPerStroke: 0 }] } };
     expect(await refused(t.agent.put(`/api/yard-rules/${id}`).send(bad) as never, 400)).toMatch(/stroke/i);
   });
 });

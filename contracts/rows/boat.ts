@@ -128,6 +128,8 @@ export interface BoatBundle {
   hours: SourcedHour[];
   /** The working days around now, in which starts are offered; empty: any hour. */
   workSpans: WorkSpan[];
+  /** How products were found to dry against their tables, by sheet: taken by hand; 1 where nothing was. */
+  dryFactors?: Record<string, number>;
   typedDays: TypedDayRow[];
 }
 

@@ -27,6 +27,8 @@ export interface YardRules {
   kit: Kit;
   /** Rates that were learned and taken: m² an hour of one painter, by product and way. */
   rates: TakenRate[];
+  /** How products were found to dry against their tables, and taken. */
+  drying: TakenDrying[];
   version: number;
 }
 
@@ -60,6 +62,7 @@ export const USUAL_RULES: YardRules = {
   currency: 'EUR',
   kit: USUAL_KIT,
   rates: [],
+  drying: [],
   version: 0,
 };
 
@@ -68,6 +71,13 @@ export interface TakenRate {
   sheetId: string;
   method: PaintMethod;
   rateM2PerH: number;
+  coats: number;
+}
+
+/** Times of a product's table, as a multiple, that somebody took, and on how many coats it rests. */
+export interface TakenDrying {
+  sheetId: string;
+  factor: number;
   coats: number;
 }
 

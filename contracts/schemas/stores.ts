@@ -107,5 +107,16 @@ export const yardRulesBody = Joi.object({
     .max(400)
     .unique((a: TakenRate, b: TakenRate) => a.sheetId === b.sheetId && a.method === b.method)
     .default([]),
+  drying: Joi.array()
+    .items(
+      Joi.object({
+        sheetId: id.required(),
+        factor: Joi.number().min(0.2).max(5).required().label('How it dries'),
+        coats: Joi.number().integer().min(1).required(),
+      }),
+    )
+    .max(400)
+    .unique('sheetId')
+    .default([]),
   version,
 }).required();

@@ -46,7 +46,18 @@ function dryUntil({ antifouling }: SheetBody, finishedAt: number): number | null
 /** A two-pack is fully cured in about a week. [CP] */
 const USUAL_CURE_MS = 7 * 24 * 3_600_000;
 
-/** A sheet as additives have made its times. */
+/**
+ * A coat of a product that was found to dry by a multiple of its table: what is to be waited for follows; what must not be
+ * missed comes sooner where it dries faster, and never later.
+ * @example driesBy({ times: { minimum: 1, limit: 1 } }, 1.5).times // → { minimum: 1.5, limit: 1 }
+ */
+export function driesBy<C extends { readonly times: TimesFactor }>(coat: C, factor: number): C {
+  if (factor === 1) return coat;
+  const { minimum, limit } = coat.times;
+  return { ...coat, times: { minimum: minimum * factor, limit: limit * Math.min(1, factor) } };
+}
+
+/** A sheet as additives, and what was learned, have made its times. */
 function withTimes(sheet: SheetBody, times: TimesFactor | undefined): SheetBody {
   if (!times || (times.minimum === 1 && times.limit === 1)) return sheet;
   const by = (factor: number) => (t: TimeTable) => t.map((c) => ({ ...c, hours: c.hours * factor }));

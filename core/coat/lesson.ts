@@ -149,3 +149,27 @@ export function dryLesson(options: {
   const high = Math.min(Infinity, ...tests.filter((t) => t.passed && times(t.at) > low).map((t) => times(t.at)));
   return low === 0 && high === Infinity ? null : { low, high };
 }
+
+/** What lessons of several coats come to together. */
+export interface DryLearned extends DryLesson {
+  readonly coats: number;
+  /** To count on: the middle, or the end that is known. */
+  readonly factor: number;
+}
+
+/**
+ * What the hand found of a product on several coats: the narrowest that all of them allow; where they contradict each
+ * other, between the two that do. Null where nothing was found.
+ * @example
+ *   dryLearned([
+ *     { low: 1, high: 1.5 },
+ *     { low: 0, high: 1.3 },
+ *   ]).factor // → 1.15
+ */
+export function dryLearned(lessons: readonly DryLesson[]): DryLearned | null {
+  if (lessons.length === 0) return null;
+  const low = Math.max(...lessons.map((l) => l.low));
+  const high = Math.min(...lessons.map((l) => l.high));
+  const factor = high === Infinity ? low : low === 0 ? high : (low + high) / 2;
+  return { low: Math.min(low, high), high: Math.max(low, high), coats: lessons.length, factor };
+}

@@ -3,15 +3,11 @@ import {
   againstAir,
   batchTimers,
   airCloses,
-  cautionsFor,
   checkAppend,
   coatClocks,
-  coatLesson,
   coatProgress,
   comingClocks,
-  dryLesson,
   foldLog,
-  learnedFrom,
   painterHours,
   ribbonUntil,
   wetEdgeAt,
@@ -278,97 +274,5 @@ describe('the window as spans', () => {
   });
   it('is drawn past now and past its last moment', () => {
     expect(ribbonUntil({ startedAt: 0, now: 10, moments: [4, null] })).toBeCloseTo(11.5, 9);
-  });
-});
-
-describe('what coats teach, by hand', () => {
-  const layer = { dftMicron: 100, loss: 0.1, deadVolumeLPerM2: 0 };
-  const coat = (over: object) =>
-    ({
-      id: 'c',
-      method: 'roller',
-      batches: [{ batchId: 'b', litres: 2.5, unthinnedL: 2.5 }],
-      stints: [{ from: 0, to: H, painters: ['Ada', 'Bo'] }],
-      finishedAt: H,
-      wetFilms: [],
-      thinner: 0,
-      ...over,
-    }) as never;
-  const solids50 = { ...sheet, solids: 0.5 };
-  it('10 m² at 100 µm and half solids take 2 L: 2.5 L gone is 20 % lost, 5 m² an hour each', () => {
-    const lesson = coatLesson({ coat: coat({}), sheet: solids50, zones: [{ areaM2: 10, share: 1, layer }] })!;
-    expect(lesson).toMatchObject({ filmL: near(2), litres: 2.5, painterHours: 2, combed: false });
-    expect(learnedFrom([lesson])).toEqual([
-      {
-        method: 'roller',
-        coats: 1,
-        litresPerM2: 0.25,
-        plannedLPerM2: near(2 / 9),
-        loss: near(0.2),
-        rateM2PerH: 5,
-      },
-    ]);
-  });
-  it('laid heavier it is film, not loss: combed at 250 µm wet the 2.5 L are all on the hull', () => {
-    const lesson = coatLesson({
-      coat: coat({ wetFilms: [{ at: 0, micron: [250] }] }),
-      sheet: solids50,
-      zones: [{ areaM2: 10, share: 1, layer }],
-    })!;
-    expect(learnedFrom([lesson])[0]?.loss).toBeCloseTo(0, 9);
-  });
-  it('what cannot be is not learned from: four times the paint, a bottom in six minutes', () => {
-    const zones = [{ areaM2: 10, share: 1, layer }];
-    const much = coatLesson({
-      coat: coat({ batches: [{ batchId: 'b', litres: 8, unthinnedL: 8 }] }),
-      sheet: solids50,
-      zones,
-    })!;
-    expect(learnedFrom([much])).toEqual([]);
-    const quick = coatLesson({
-      coat: coat({ stints: [{ from: 0, to: 0.1 * H, painters: ['Ada'] }] }),
-      sheet: solids50,
-      zones,
-    })!;
-    expect(learnedFrom([quick])[0]?.rateM2PerH).toBeNull();
-  });
-  it('half a zone teaches by its half; a coat without batches, or still going on, teaches nothing', () => {
-    const zones = [{ areaM2: 20, share: 0.5, layer }];
-    expect(coatLesson({ coat: coat({}), sheet: solids50, zones })?.areaM2).toBe(10);
-    expect(coatLesson({ coat: coat({ batches: [] }), sheet: solids50, zones })).toBeNull();
-    expect(coatLesson({ coat: coat({ finishedAt: null }), sheet: solids50, zones })).toBeNull();
-  });
-  it('still tacky at the table’s four hours, dry at six: between 1 and 1.5 times the table', () => {
-    const ask = (tests: { at: number; passed: boolean }[]) => dryLesson({ finishedAt: 0, predictedAt: 4 * H, tests });
-    expect(
-      ask([
-        { at: 4 * H, passed: false },
-        { at: 6 * H, passed: true },
-      ]),
-    ).toEqual({ low: 1, high: 1.5 });
-    expect(ask([{ at: 3 * H, passed: true }])).toEqual({ low: 0, high: 0.75 });
-    expect(ask([])).toBeNull();
-  });
-});
-
-describe('cautions at their step [handbook §16]', () => {
-  const twoPack = { ...sheet, parts: [sheet.parts[0]!, sheet.parts[0]!], thinner: null };
-  it('isocyanates before they are sprayed, epoxy on hands, a bilge as a confined space', () => {
-    const gloss = { ...twoPack, chemistry: 'polyurethane' as const, kind: 'topcoat' as const };
-    expect(cautionsFor({ step: 'start', sheet: gloss, zones: ['topsides'], method: 'spray' })).toEqual([
-      'isocyanate',
-      'staging',
-    ]);
-    expect(cautionsFor({ step: 'mix', sheet: { ...twoPack, chemistry: 'epoxy' }, zones: [], method: 'brush' })).toEqual(
-      ['epoxy'],
-    );
-    expect(
-      cautionsFor({ step: 'start', sheet: { ...twoPack, chemistry: 'epoxy' }, zones: ['bilge'], method: 'brush' }),
-    ).toEqual(['epoxy', 'confined']);
-  });
-  it('pots that heat and rags at the end', () => {
-    expect(cautionsFor({ step: 'finish', sheet: twoPack, zones: [], method: 'roller' })).toEqual(['hotPot']);
-    const oil = { ...sheet, parts: [sheet.parts[0]!], chemistry: 'alkyd' as const };
-    expect(cautionsFor({ step: 'finish', sheet: oil, zones: [], method: 'brush' })).toEqual(['rags']);
   });
 });

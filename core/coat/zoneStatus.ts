@@ -2,7 +2,7 @@ import { openness } from './zoneSeries';
 import { zoneState } from './zoneState';
 import { coatAdvice } from './coatAdvice';
 import type { CoatClocks } from './coatClocks';
-import { coatClocks } from './coatClocks';
+import { coatClocks, driesBy } from './coatClocks';
 import { zoneSeries, type SeriesBoat } from './zoneSeries';
 import type { ZoneState } from './zoneState';
 import type { BuildUp } from '../model/buildUp';
@@ -47,6 +47,8 @@ export interface StatusInput {
   readonly painters?: number;
   /** Hours in which starts are offered; left out or empty: all. */
   readonly workSpans?: readonly WorkSpan[];
+  /** Times of a product's table, as a multiple that was learned, by sheet; left out: as the table has them. */
+  readonly dryFactors?: Readonly<Record<string, number>>;
   /** The boat, as far as her zones' temperatures go. */
   readonly boat?: SeriesBoat;
 }
@@ -140,10 +142,12 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
   const lastCoat = coats[coats.length - 1] ?? null;
   const lastSheet = lastCoat ? sheets.get(lastCoat.sheetRevisionId) : undefined;
   const covered = lastCoat !== null && temps.length > 0 && lastCoat.startedAt >= (temps[0] as TempSample).at;
+  const lastSheetId = input.sheets.find((s) => s.id === lastCoat?.sheetRevisionId)?.sheetId ?? '';
+  const factor = input.dryFactors?.[lastSheetId] ?? 1;
   const clocks =
     lastCoat && lastCoat.finishedAt !== null && lastSheet && covered
       ? coatClocks({
-          coat: testedOn(lastCoat, [surface.id, surface.parentId ?? null]),
+          coat: driesBy(testedOn(lastCoat, [surface.id, surface.parentId ?? null]), factor),
           sheet: lastSheet,
           following: nextSheet,
           temps,

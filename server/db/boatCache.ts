@@ -20,7 +20,7 @@ export interface BoatRows {
   readonly buildUps: readonly BuildUpRow[];
   readonly borders: readonly BorderRow[];
   /** The yard's working day, minutes after midnight. */
-  readonly workday: Pick<YardRules, 'workFromMin' | 'workToMin'>;
+  readonly workday: Pick<YardRules, 'workFromMin' | 'workToMin' | 'drying'>;
   /** The log in the order it was written. */
   readonly entries: readonly LogEntry[];
   /** Revisions that build-ups name and coats were logged under. */
@@ -154,7 +154,7 @@ async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
   const built = await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id));
   const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
   const [rules] = await db
-    .select({ workFromMin: yardRules.workFromMin, workToMin: yardRules.workToMin })
+    .select({ workFromMin: yardRules.workFromMin, workToMin: yardRules.workToMin, drying: yardRules.drying })
     .from(yardRules);
   const log = await readLog(db, boatId);
   const there = new Set(zones.map((z) => z.id));

@@ -54,6 +54,7 @@ export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; f
     sheets: [...sheets],
     hours,
     workSpans: workSpans(rows.workday, boat.timeZone, now),
+    dryFactors: Object.fromEntries(rows.workday.drying.map((d) => [d.sheetId, d.factor])),
     typedDays,
   };
 }

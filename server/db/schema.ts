@@ -222,6 +222,7 @@ export const yardRules = pgTable('yard_rules', {
   currency: text('currency').notNull().default('EUR'),
   kit: jsonb('kit').$type<YardRules['kit']>().notNull().default(USUAL_KIT),
   rates: jsonb('rates').$type<YardRules['rates']>().notNull().default([]),
+  drying: jsonb('drying').$type<YardRules['drying']>().notNull().default([]),
   version: integer('version').notNull(),
 });
 

@@ -200,6 +200,7 @@ describe('what a demo and an older folder need', () => {
       ['lots', 'past'],
       ['yard_rules', 'kit'],
       ['yard_rules', 'rates'],
+      ['yard_rules', 'drying'],
     ] as const)
       await t.db.execute(sql.raw(`alter table ${table} drop column ${column}`));
     await t.db.execute(

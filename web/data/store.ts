@@ -46,6 +46,8 @@ outbox.onLanded = (change) => {
       (answer) => answer && { ...answer, named: applyToNamed(answer.named, change) },
     );
     if (change.kind === 'sheet' || change.kind === 'sheetImport') void askAnew(['sheets']);
+    // What was learned of a product moves the clocks of every boat.
+    if (change.kind === 'rules') void askAnew(['boat']);
   }
   void askAnew(['named']);
   void askAnew(['stores']);

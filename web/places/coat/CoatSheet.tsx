@@ -1,4 +1,5 @@
 import { Navigate, useParams } from 'react-router';
+import { Drawn } from './Drawn';
 import { Finished } from './Finished';
 import { useView } from '../../app/BoatShell';
 import { NotFound } from '../../app/PlaceError';
@@ -55,6 +56,7 @@ export function CoatSheet() {
         )}
       </div>
       <div className="min-w-0">
+        {coat.finishedAt !== null && <Drawn view={view} coat={coat} sheet={sheet} />}
         <RatioMark view={view} coat={coat} revision={revision} />
         <Pictures coat={coat} />
         <EntryList view={view} coat={coat} />

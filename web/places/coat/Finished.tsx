@@ -2,12 +2,13 @@ import { useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { zoneReadings, type Coat, testedOn } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
-import { coatClocks, type CoatClocks } from '#core/coat/coatClocks';
+import { coatClocks, driesBy, type CoatClocks } from '#core/coat/coatClocks';
 import { zoneSeries } from '#core/coat/zoneSeries';
 import type { ClockInputs } from '#core/coat/coatClocks';
 import type { TestedWindow } from '#core/cure/window';
 import type { Boat } from '#contracts/rows/boat';
 import { CombField } from './CombField';
+import { dryFactorOf } from './dryFactorOf';
 import { WindowRibbon } from './WindowRibbon';
 import { logEntry, type BoatView } from '../../data/store';
 import { FormProblem, QuantityField, SelectField } from '../../parts/Field';
@@ -91,7 +92,7 @@ function ZoneWindow({ view, coat, surfaceId }: { view: BoatView; coat: Coat; sur
   const covered = temps[0] !== undefined && coat.startedAt >= temps[0].at;
   const clocks = covered
     ? coatClocks({
-        coat: testedOn(coat, [surface.id, surface.parentId ?? null]),
+        coat: driesBy(testedOn(coat, [surface.id, surface.parentId ?? null]), dryFactorOf(view, coat)),
         sheet,
         following,
         temps,

@@ -17,7 +17,7 @@ const ALIKE = 0.01;
 export function Learned({ view, coat, revision }: { view: BoatView; coat: Coat; revision: SheetRevision }) {
   const ledger = useLedgerOf(revision.sheetId, revision.body);
   const learned = learnedFrom(ledger?.lessons ?? []).find((l) => l.method === coat.method);
-  if (!learned) return <DryLearned view={view} coat={coat} sheet={revision.body} />;
+  if (!learned) return <DryLearned view={view} revision={revision} />;
   return (
     <section aria-labelledby="learned" className="border-t border-base-300 pt-2">
       <h2 id="learned">
@@ -26,7 +26,7 @@ export function Learned({ view, coat, revision }: { view: BoatView; coat: Coat; 
       <p className="quiet">From {counted(learned.coats, 'finished coat')}, all boats together.</p>
       <TakesRow view={view} learned={learned} sheetId={revision.sheetId} />
       <RateRow learned={learned} sheetId={revision.sheetId} />
-      <DryLearned view={view} coat={coat} sheet={revision.body} />
+      <DryLearned view={view} revision={revision} />
     </section>
   );
 }

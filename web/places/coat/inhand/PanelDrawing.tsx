@@ -5,7 +5,7 @@ import type { BoatView } from '../../../data/store';
 import { bandOf, linesOf } from '../../../parts/hullLines';
 import { INK } from '../../../parts/ZoneRegion';
 import { useWidth } from '../../../parts/useWidth';
-import type { ZoneInHand } from './useInHand';
+import type { ZoneInHand } from './zonesOf';
 
 const HEIGHT = 52;
 

@@ -5,7 +5,7 @@ import { logEntry, type BoatView } from '../../../data/store';
 import { TextField } from '../../../parts/Field';
 import { REMARK_WORDS } from '../../../parts/choiceWords';
 import { PanelDrawing } from './PanelDrawing';
-import type { ZoneInHand } from './useInHand';
+import type { ZoneInHand } from './zonesOf';
 
 /** A remark in a word or more, and where on the zone it is. */
 export function RemarkForm({

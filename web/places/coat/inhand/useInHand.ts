@@ -5,7 +5,6 @@ import { batchTimers, type BatchTimer } from '#core/coat/clocks';
 import { isTwoPackTopcoat } from '#core/coat/coatAdvice';
 import { zoneReadings, type Coat } from '#core/coat/fold';
 import { measuredFilm } from '#core/coat/measuredFilm';
-import { zonePanels, type ZonePanels } from '#core/coat/panels';
 import { againstAir, coatProgress, type AgainstAir, type Progress } from '#core/coat/progress';
 import { wetEdgeAt, wetEdgeH } from '#core/coat/wetEdge';
 import { weatherAt } from '#core/air/weather';
@@ -15,19 +14,12 @@ import { isSheltered } from '#core/hull/zones';
 import type { LimitBreak } from '#core/air/conditions';
 import type { SheetBody } from '#core/model/sheet';
 import type { SurfaceRow } from '#contracts/rows/boat';
+import { zonesOf, type ZoneInHand } from './zonesOf';
 import { placeOfZone } from '../../../data/device';
 import { useNow } from '../../../data/now';
 import { rateOf } from '../../../data/rates';
 import { useStores, type BoatView } from '../../../data/store';
 import { attempt } from '../../../parts/attempt';
-
-/** One zone of a coat that goes on, with its panels and those that are done. */
-export interface ZoneInHand {
-  readonly surface: SurfaceRow;
-  readonly panels: ZonePanels;
-  readonly done: readonly number[];
-  readonly share: number;
-}
 
 /** What closes the air on a coat first: a limit of its sheet, or dusk. */
 export interface Closing {
@@ -68,15 +60,7 @@ export function useInHand(view: BoatView, coat: Coat, sheet: SheetBody): InHandF
     [coat.on, view.surfaces],
   );
   const zones = useMemo(
-    () =>
-      surfaces.map((surface): ZoneInHand => {
-        const told = coat.covered.find((c) => c.surfaceId === surface.id);
-        const fresh = zonePanels({ zone: surface, boat: view.boat, rateM2PerH, painters, wetEdgeH: edgeH });
-        // Panels keep the number they were ticked with, however many are at it now.
-        const panels = told?.of ? withCount(fresh, told.of, surface.areaM2) : fresh;
-        const done = told?.panels ?? panelsOfShare(told?.share ?? 0, panels.of);
-        return { surface, panels, done, share: told?.share ?? 0 };
-      }),
+    () => zonesOf({ surfaces, covered: coat.covered, boat: view.boat, rateM2PerH, painters, wetEdgeH: edgeH }),
     [surfaces, coat.covered, view.boat, rateM2PerH, painters, edgeH],
   );
   const progress = coatProgress({
@@ -117,13 +101,6 @@ function byPaint({ batches }: Coat, doneM2: number): number | null {
   const litres = batches.reduce((sum, b) => sum + b.litres, 0);
   return litres > 0 ? (litres * 1000) / doneM2 : null;
 }
-
-function withCount(panels: ZonePanels, of: number, areaM2: number): ZonePanels {
-  const perSide = Math.max(1, Math.round(of / panels.sides.length));
-  return { ...panels, of, perSide, areaM2: areaM2 / of, widthM: (panels.widthM * panels.perSide) / perSide };
-}
-
-const panelsOfShare = (share: number, of: number) => Array.from({ length: Math.round(share * of) }, (_, i) => i);
 
 /** What closes the air first: a limit on the forecast, or dusk where it is painted by daylight. */
 function useClosing(

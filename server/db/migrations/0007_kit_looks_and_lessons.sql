@@ -1,3 +1,4 @@
 ALTER TABLE "lots" ADD COLUMN "past" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "yard_rules" ADD COLUMN "kit" jsonb DEFAULT '{"pots":[{"id":"tub","name":"Tub, 2.5 L","bottomMm":150,"topMm":175,"depthMm":130},{"id":"cup","name":"Cup, 1 L","bottomMm":85,"topMm":118,"depthMm":130},{"id":"kettle","name":"Straight kettle","bottomMm":180,"topMm":180,"depthMm":180}],"pumps":[],"syringes":[{"id":"s60","name":"60 mL","ml":60},{"id":"s10","name":"10 mL","ml":10}],"scaleStepG":1}'::jsonb NOT NULL;--> statement-breakpoint
-ALTER TABLE "yard_rules" ADD COLUMN "rates" jsonb DEFAULT '[]'::jsonb NOT NULL;
+ALTER TABLE "yard_rules" ADD COLUMN "rates" jsonb DEFAULT '[]'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "yard_rules" ADD COLUMN "drying" jsonb DEFAULT '[]'::jsonb NOT NULL;
