@@ -79,6 +79,16 @@ describe('what coats teach, by hand', () => {
       coats: 2,
       factor: 1.125,
     });
+    // Passed at three times the table: the table may be right. Early once may be chance; twice it is not.
+    expect(dryLearned([{ low: 0, high: 3 }])?.factor).toBe(1);
+    expect(dryLearned([{ low: 0, high: 0.75 }])?.factor).toBe(1);
+    expect(
+      dryLearned([
+        { low: 0, high: 0.75 },
+        { low: 0.5, high: 0.8 },
+      ])?.factor,
+    ).toBe(0.75);
+    expect(dryLearned([{ low: 1.3, high: Infinity }])?.factor).toBe(1.3);
     // One that contradicts the other: between the two.
     expect(
       dryLearned([

@@ -153,13 +153,14 @@ export function dryLesson(options: {
 /** What lessons of several coats come to together. */
 export interface DryLearned extends DryLesson {
   readonly coats: number;
-  /** To count on: the middle, or the end that is known. */
+  /** To count on; 1 where the table may be right. */
   readonly factor: number;
 }
 
 /**
  * What the hand found of a product on several coats: the narrowest that all of them allow; where they contradict each
- * other, between the two that do. Null where nothing was found.
+ * other, between the two that do. A test that passed late says nothing against the table, and one alone that passed early
+ * does not shorten it. Null where nothing was found.
  * @example
  *   dryLearned([
  *     { low: 1, high: 1.5 },
@@ -170,6 +171,10 @@ export function dryLearned(lessons: readonly DryLesson[]): DryLearned | null {
   if (lessons.length === 0) return null;
   const low = Math.max(...lessons.map((l) => l.low));
   const high = Math.min(...lessons.map((l) => l.high));
-  const factor = high === Infinity ? low : low === 0 ? high : (low + high) / 2;
+  const contradict = low > high;
+  const slower = high === Infinity ? low : (low + high) / 2;
+  // One test passed early may be a warm corner; two are the product.
+  const faster = lessons.length > 1 ? high : 1;
+  const factor = contradict || low >= 1 ? slower : high < 1 ? faster : 1;
   return { low: Math.min(low, high), high: Math.max(low, high), coats: lessons.length, factor };
 }
