@@ -39,6 +39,25 @@ test('one screen on a phone: nothing to scroll for, everything a thumb away', as
   await noSidewaysScroll(page);
 });
 
+test('over two zones it still is one screen, their panels one zone at a time', async ({ page, yard }) => {
+  await page.goto(`${yard.url}/boats/${DEMO.sloop}/coat/start?on=${DEMO.hull},${DEMO.keels}`);
+  const reason = page.getByLabel('Start all the same, because');
+  await expect(page.getByRole('button', { name: 'Start coat' })).toBeVisible();
+  if (await reason.isVisible()) await reason.fill('for the test');
+  await page.getByRole('button', { name: 'Start coat' }).click();
+  await expect(page.getByRole('region', { name: 'Panels of Underwater hull' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Panels of' }).selectOption({ index: 1 });
+  await expect(page.getByRole('region', { name: 'Panels of Twin keels' })).toBeVisible();
+  await page.getByRole('checkbox', { name: /^Panel 1 of/ }).click();
+  await expect(page.getByRole('region', { name: 'Panels of Twin keels' })).toContainText(/1 of \d+ panels/);
+  const finish = (await page.getByRole('button', { name: 'Finish', exact: true }).boundingBox())!;
+  const bench = (await page.getByRole('navigation', { name: 'Bench' }).boundingBox())!;
+  expect(finish.y + finish.height).toBeLessThanOrEqual(bench.y);
+  await page.getByRole('button', { name: 'Finish', exact: true }).click();
+  await page.getByRole('button', { name: 'Finish now' }).click();
+  await expect(page.getByRole('region', { name: 'Without paint on Underwater hull' })).toHaveCount(0);
+});
+
 test('half a coat: panels, comb by its teeth, a remark on the drawing, a picture, a pause; the rest is a patch', async ({
   page,
   yard,

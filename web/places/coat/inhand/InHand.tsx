@@ -69,9 +69,7 @@ export function InHand({
       </div>
       <WetFilm coat={coat} facts={facts} />
       <Left view={view} facts={facts} sheet={sheet} />
-      {facts.zones.map((zone) => (
-        <Panels key={zone.surface.id} view={view} coat={coat} zone={zone} several={facts.zones.length > 1} />
-      ))}
+      <ZonePanels view={view} coat={coat} zones={facts.zones} />
       <Buttons
         view={view}
         coat={coat}
@@ -158,18 +156,34 @@ function Air({ view, facts }: { view: BoatView; facts: InHandFacts }) {
   );
 }
 
+/** The panels of the zone that is painted; of several, one at a time, so that nothing has to be scrolled for. */
+function ZonePanels({ view, coat, zones }: { view: BoatView; coat: Coat; zones: InHandFacts['zones'] }) {
+  const [picked, setPicked] = useState<string | null>(null);
+  const zone = zones.find((z) => z.surface.id === picked) ?? zones.find((z) => z.done.length < z.panels.of) ?? zones[0];
+  if (!zone) return null;
+  return (
+    <>
+      {zones.length > 1 && (
+        <select
+          className="select min-h-11 w-full"
+          aria-label="Panels of"
+          value={zone.surface.id}
+          onChange={(e) => setPicked(e.target.value)}
+        >
+          {zones.map((z) => (
+            <option key={z.surface.id} value={z.surface.id}>
+              {z.surface.name}, {z.done.length} of {z.panels.of}
+            </option>
+          ))}
+        </select>
+      )}
+      <Panels view={view} coat={coat} zone={zone} />
+    </>
+  );
+}
+
 /** The panels of one zone: ticked as they are done. */
-function Panels({
-  view,
-  coat,
-  zone,
-  several,
-}: {
-  view: BoatView;
-  coat: Coat;
-  zone: InHandFacts['zones'][number];
-  several: boolean;
-}) {
+function Panels({ view, coat, zone }: { view: BoatView; coat: Coat; zone: InHandFacts['zones'][number] }) {
   const { surface, panels, done } = zone;
   const toggle = (panel: number) => {
     const next = done.includes(panel) ? done.filter((p) => p !== panel) : [...done, panel].sort((a, b) => a - b);
@@ -189,7 +203,6 @@ function Panels({
     <section aria-label={`Panels of ${surface.name}`}>
       <p className="flex flex-wrap items-baseline justify-between gap-x-3 text-sm">
         <span>
-          {several && <span className="font-semibold">{surface.name}: </span>}
           {done.length} of {panels.of} panels, <Fig quantity="length" value={panels.widthM} /> wide each
         </span>
         <span className="quiet">{ORDER_WORDS[panels.order]}</span>
