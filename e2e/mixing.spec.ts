@@ -78,6 +78,8 @@ test('off its ratio with a reason stays marked on the coat; a tin past its date 
 
 test('whole strokes of the yard’s pumps, with the ratio that they really give', async ({ page, yard }) => {
   await page.goto(`${yard.url}/boats/${DEMO.sloop}/mix?on=${DEMO.keels}`);
+  // The shelf has answered: what it says moves the page no more.
+  await expect(page.getByLabel('Tin of Base')).toBeVisible();
   await page.getByText('Pump', { exact: true }).click();
   await page.getByLabel('Pump of Base').selectOption({ label: 'Red pump, 30 mL' });
   await page.getByLabel('Pump of Hardener').selectOption({ label: 'White pump, 10 mL' });
@@ -105,6 +107,8 @@ test('the simulated scale: tared first, read as it is poured, put back when it r
   await page.goto(`${yard.url}/boats/${DEMO.sloop}/mix?on=${DEMO.keels}`);
   await page.getByText('Volume', { exact: true }).click();
   await page.getByLabel('Mixed paint, without thinner').fill('0.04');
+  // The shelf has answered: what it says moves the page no more.
+  await expect(page.getByLabel('Tin of Base')).toBeVisible();
   await page.getByText('Scale', { exact: true }).click();
   await page.getByLabel('Read a scale (simulated)').check();
   const scale = page.getByRole('region', { name: 'Bench scale, simulated' });
