@@ -1,7 +1,7 @@
 import { notNegative } from '../guard';
 import type { ConditionLimits } from '../model/sheet';
 import type { PaintMethod } from '../model/paintMethod';
-import { checkConditions } from './conditions';
+import { checkConditions, conditionsIn } from './conditions';
 import type { Trouble } from './lastStart';
 import { temperatureAt } from './surfaceSeries';
 import { unbrokenHours, weatherAt, type TempSample, type WeatherHour } from './weather';
@@ -41,15 +41,8 @@ export function airCloses(options: {
   for (let at = now; at <= until; at += STEP_MS) {
     const w = weatherAt(hours, at);
     if (!w) return null;
-    const { airC, rh, windMs, rainMm } = w;
     const verdict = checkConditions({
-      conditions: {
-        airC,
-        rh,
-        surfaceC: temperatureAt(surface, at),
-        ...(windMs === undefined ? {} : { windMs }),
-        ...(rainMm === undefined ? {} : { rainMm }),
-      },
+      conditions: conditionsIn(w, temperatureAt(surface, at)),
       limits,
       method,
       ...(sheltered === undefined ? {} : { sheltered }),

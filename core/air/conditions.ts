@@ -1,6 +1,7 @@
 import type { PaintMethod } from '../model/paintMethod';
 import type { ConditionLimits } from '../model/sheet';
 import { dewPointC } from './dewPoint';
+import type { WeatherHour } from './weather';
 
 /**
  * What is usual where a sheet says nothing. Spread 3 °C [P: ISO 8502-4; CP], RH 85 %, 80 % for two-pack topcoats, air and
@@ -22,6 +23,21 @@ export interface Conditions {
   readonly windMs?: number;
   readonly rainMm?: number;
 }
+
+/**
+ * The conditions of some weather over a surface; what the weather does not tell is left out.
+ * @example conditionsIn({ airC: 20, rh: 0.6 }, 18) // → { airC: 20, rh: 0.6, surfaceC: 18 }
+ */
+export const conditionsIn = (
+  { airC, rh, windMs, rainMm }: Pick<WeatherHour, 'airC' | 'rh' | 'windMs' | 'rainMm'>,
+  surfaceC: number,
+): Conditions => ({
+  airC,
+  rh,
+  surfaceC,
+  ...(windMs === undefined ? {} : { windMs }),
+  ...(rainMm === undefined ? {} : { rainMm }),
+});
 
 export type LimitKind =
   'spread' | 'humidity' | 'frost' | 'airCold' | 'airHot' | 'surfaceCold' | 'surfaceHot' | 'wind' | 'rain';

@@ -1,5 +1,5 @@
 import { NO_LIMITS } from '../model/sheet';
-import { checkConditions } from './conditions';
+import { checkConditions, conditionsIn } from './conditions';
 import { weatherAt, type WeatherHour } from './weather';
 
 /** A stretch of time, epoch ms. */
@@ -40,13 +40,7 @@ export function drySpells(options: { hours: readonly WeatherHour[]; from: number
 function isDry(hours: readonly WeatherHour[], at: number): boolean {
   const w = weatherAt(hours, at);
   if (w === null) return false;
-  const { airC, rh, windMs, rainMm } = w;
-  const conditions = {
-    airC,
-    rh,
-    surfaceC: airC,
-    ...(windMs === undefined ? {} : { windMs }),
-    ...(rainMm === undefined ? {} : { rainMm }),
-  };
-  return checkConditions({ conditions, limits: NO_LIMITS, method: 'roller' }).breaks.length === 0;
+  return (
+    checkConditions({ conditions: conditionsIn(w, w.airC), limits: NO_LIMITS, method: 'roller' }).breaks.length === 0
+  );
 }

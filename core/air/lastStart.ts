@@ -1,7 +1,7 @@
 import { milestoneAt } from '../cure/milestone';
 import type { TimeTable } from '../model/timeTable';
 import { instant, notNegative } from '../guard';
-import { checkConditions, type LimitBreak } from './conditions';
+import { checkConditions, conditionsIn, type LimitBreak } from './conditions';
 import type { ConditionLimits } from '../model/sheet';
 import type { PaintMethod } from '../model/paintMethod';
 import { temperatureAt } from './surfaceSeries';
@@ -63,13 +63,7 @@ function limitBreaks(options: {
     if (found) return found;
     const w = weatherAt(hours, at) as WeatherHour;
     const verdict = checkConditions({
-      conditions: {
-        airC: w.airC,
-        rh: w.rh,
-        surfaceC: temperatureAt(surface, at),
-        ...(w.windMs === undefined ? {} : { windMs: w.windMs }),
-        ...(w.rainMm === undefined ? {} : { rainMm: w.rainMm }),
-      },
+      conditions: conditionsIn(w, temperatureAt(surface, at)),
       limits,
       method,
       ...(sheltered === undefined ? {} : { sheltered }),

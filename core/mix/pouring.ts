@@ -10,7 +10,8 @@ export interface PourStep {
   readonly name: string;
   /** What is to be poured, for what is in the pot already. */
   readonly litres: number;
-  /** Null where its density is not known. */
+  /** Null where it is not known: then there is no weighing. */
+  readonly densityKgPerL: number | null;
   readonly massKg: number | null;
   /** What is in the pot then, by volume and as a scale that was tared under the empty pot reads. */
   readonly upToL: number;
@@ -60,21 +61,27 @@ export function pourSteps(options: {
       kind: 'part' as const,
       name: p.name,
       litres: p.volumeL * (i === 0 ? 1 : times),
-      kgPerL: p.massKg === null || p.volumeL <= 0 ? null : p.massKg / p.volumeL,
+      densityKgPerL: p.massKg === null || p.volumeL <= 0 ? null : p.massKg / p.volumeL,
     })),
     ...(batch.thinnerL > 0
-      ? [{ kind: 'thinner' as const, name: thinner, litres: batch.thinnerL * times, kgPerL: null }]
+      ? [{ kind: 'thinner' as const, name: thinner, litres: batch.thinnerL * times, densityKgPerL: null }]
       : []),
-    ...additives.map((a) => ({ kind: 'additive' as const, name: a.name, litres: a.litres * times, kgPerL: null })),
+    ...additives.map((a) => ({
+      kind: 'additive' as const,
+      name: a.name,
+      litres: a.litres * times,
+      densityKgPerL: null,
+    })),
   ];
   let upToL = 0;
   let upToKg: number | null = 0;
-  return wanted.map(({ kgPerL, ...step }): PourStep => {
+  return wanted.map((step): PourStep => {
+    const { densityKgPerL } = step;
     const pouredL = poured[step.name] ?? null;
     const inPotL = pouredL ?? step.litres;
     upToL += inPotL;
-    upToKg = upToKg === null || kgPerL === null ? null : upToKg + inPotL * kgPerL;
-    return { ...step, massKg: kgPerL === null ? null : step.litres * kgPerL, upToL, upToKg, pouredL };
+    upToKg = upToKg === null || densityKgPerL === null ? null : upToKg + inPotL * densityKgPerL;
+    return { ...step, massKg: densityKgPerL === null ? null : step.litres * densityKgPerL, upToL, upToKg, pouredL };
   });
 }
 

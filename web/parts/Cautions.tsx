@@ -1,5 +1,6 @@
 import { TriangleAlert } from 'lucide-react';
 import { DateTime } from 'luxon';
+import { useMemo } from 'react';
 import { cautionsFor, type CareStep } from '#core/care/cautions';
 import { standing } from '#core/coat/fold';
 import type { Caution } from '#core/model/log';
@@ -39,7 +40,9 @@ export function Cautions({
   const { painter } = useSettings();
   const zones = surfaceIds.flatMap((id) => view.surfaces.filter((s) => s.id === id)).map((s): ZoneKind => s.kind);
   const [first] = surfaceIds;
-  const read = readToday(view, painter);
+  // Its page is drawn at every key pressed in a field; the log is put in order once.
+  const { entries, boat, at } = view;
+  const read = useMemo(() => readToday({ entries, boat, at }, painter), [entries, boat, at, painter]);
   const open = cautionsFor({ step, sheet, zones, method }).filter((c) => !read.has(c));
   if (open.length === 0 || !first) return null;
   const acknowledge = () => {
@@ -73,7 +76,10 @@ export function Cautions({
 }
 
 /** What this painter has read today, by the boat's own day. */
-function readToday({ entries, boat, at }: BoatView, painter: string): ReadonlySet<Caution> {
+function readToday(
+  { entries, boat, at }: Pick<BoatView, 'entries' | 'boat' | 'at'>,
+  painter: string,
+): ReadonlySet<Caution> {
   const day = (t: number) => DateTime.fromMillis(t, { zone: boat.timeZone }).toISODate();
   const today = day(at);
   return new Set(

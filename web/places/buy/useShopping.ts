@@ -6,8 +6,8 @@ import { workOf } from '#core/stores/needs';
 import { thinnerOnShelf, thinnersToBuy } from '#core/stores/thinners';
 import { USUAL_RULES } from '#contracts/rows/stores';
 import { useStores, type BoatView } from '../../data/store';
+import { tinsNow } from '../../data/tins';
 import { daysTo } from '../../parts/words';
-import { shelfOf } from '../film/planned';
 import { useJobLedger, useSheetOf, type JobLedger } from '../film/useLedger';
 
 export interface Shopping {
@@ -26,7 +26,7 @@ export function useShopping(view: BoatView): Shopping {
   const { boat, jobs, borders, at } = view;
   const haul = jobs[jobs.length - 1];
   const sheetOf = useSheetOf();
-  const tins = useMemo(() => (stores ? shelfOf(stores, sheetOf).lots : []), [stores, sheetOf]);
+  const tins = useMemo(() => (stores ? tinsNow(stores, sheetOf) : []), [stores, sheetOf]);
   return useMemo(() => {
     const { needs, products } = job.ledger;
     // A line between zones runs along both sides and across an end. [CP]

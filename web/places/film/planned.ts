@@ -3,7 +3,6 @@ import { measuredFilm } from '#core/coat/measuredFilm';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import type { Layer } from '#core/model/layer';
 import type { SheetBody, SheetRevision } from '#core/model/sheet';
-import { lotStates } from '#core/stores/lots';
 import { shareShelf } from '#core/stores/share';
 import { openStops } from '#core/system/openStops';
 import { withSheets } from '#core/system/ledger';
@@ -12,6 +11,7 @@ import { keptFilms, type Finding } from '#core/system/stack';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { Stores } from '#contracts/rows/stores';
 import type { BoatView } from '../../data/store';
+import { tinsNow } from '../../data/tins';
 import type { SectionCoat } from './section/coat';
 
 /** What of a boat's view and of the yard's stores the Film place shows, worked out from them alone. */
@@ -21,12 +21,7 @@ export type SheetOf = (sheetId: string) => SheetBody | undefined;
 
 /** What stands on the shelf now and who has called on it. */
 export function shelfOf(stores: Stores, sheetOf: SheetOf) {
-  const lots = lotStates({
-    lots: stores.lots,
-    pours: stores.pours,
-    today: stores.today,
-    shelfOf: (id) => sheetOf(id) ?? {},
-  });
+  const lots = tinsNow(stores, sheetOf);
   return { lots, shared: shareShelf({ lots, boats: stores.boats, sheetOf, chance: stores.rules.chance }) };
 }
 

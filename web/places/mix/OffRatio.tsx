@@ -66,10 +66,10 @@ export function OffRatio({ mix, units: { volume: unit, mass: massUnit } }: { mix
 /** The same on the scale, where it is weighed and its density is known. */
 function Weight({ mix, name, litres, unit }: { mix: Mix; name: string; litres: number; unit: Unit }) {
   const step = mix.pouring?.steps.find((s) => s.name === name);
-  if (mix.measure !== 'scale' || !step || step.massKg === null || step.litres <= 0) return null;
+  if (mix.measure !== 'scale' || step?.densityKgPerL == null) return null;
   return (
     <>
-      , <Fig quantity="mass" value={(litres * step.massKg) / step.litres} unit={unit} />
+      , <Fig quantity="mass" value={litres * step.densityKgPerL} unit={unit} />
     </>
   );
 }

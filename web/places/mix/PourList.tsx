@@ -240,7 +240,7 @@ function Really({
   const beforeKg = before ? before.upToKg : 0;
   const byScale = measure === 'scale' && step.massKg !== null && beforeKg !== null;
   const [kg, setKg] = useState<number | null>(null);
-  const densityKgPerL = step.massKg !== null && step.litres > 0 ? step.massKg / step.litres : null;
+  const { densityKgPerL } = step;
   const read = (value: number | null) =>
     attempt(() =>
       value === null || beforeKg === null

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { scalePourL, type PourStep } from '#core/mix/pouring';
+import { scalePourL } from '#core/mix/pouring';
 import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
@@ -21,7 +21,7 @@ export function ScalePanel({ mix, units }: { mix: Mix; units: StepUnits }) {
       ? scalePourL({
           beforeG: begunG === null ? scale.grams : beforeG,
           nowG: scale.grams,
-          densityKgPerL: densityOf(step),
+          densityKgPerL: step.densityKgPerL,
           first: i === 0 && begunG === null,
           stepG: kit.scaleStepG,
         })
@@ -40,9 +40,9 @@ export function ScalePanel({ mix, units }: { mix: Mix; units: StepUnits }) {
           <Fig quantity="mass" value={scale.grams / 1000} unit={units.mass} className="text-4xl" />
         </output>
       </p>
-      {step && litres !== null && step.massKg !== null && (
+      {step?.densityKgPerL != null && step.massKg !== null && litres !== null && (
         <p>
-          {step.name}: <Fig quantity="mass" value={(litres / step.litres) * step.massKg} unit={units.mass} /> of{' '}
+          {step.name}: <Fig quantity="mass" value={litres * step.densityKgPerL} unit={units.mass} /> of{' '}
           <Fig quantity="mass" value={step.massKg} unit={units.mass} />
         </p>
       )}
@@ -69,9 +69,6 @@ export function ScalePanel({ mix, units }: { mix: Mix; units: StepUnits }) {
     </section>
   );
 }
-
-const densityOf = ({ massKg, litres }: PourStep): number | null =>
-  massKg !== null && litres > 0 ? massKg / litres : null;
 
 const DRIP_G = 1;
 const RUN_G = 6;

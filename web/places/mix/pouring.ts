@@ -1,3 +1,4 @@
+import { pouredBody } from '#core/coat/correct';
 import type { BatchToMix, MixWish } from '#core/mix/batchToMix';
 import { mendPour, pourSteps, type PourMend, type PourStep } from '#core/mix/pouring';
 import type { Batch } from '#core/mix/splitBatch';
@@ -47,9 +48,9 @@ export function pouredOf(of: Of): Pouring {
   const batch = inStrokes(made.batch as Batch, pumped);
   const steps = pourSteps({ batch, thinner, additives: made.additives, poured: typed.poured ?? {} });
   const went = (s: PourStep) => s.pouredL ?? s.litres;
-  const parts = batch.parts.map((p, i) => {
-    const volumeL = went(steps[i] as PourStep);
-    return { name: p.name, volumeL, massKg: p.massKg === null ? null : (p.massKg / (p.volumeL || 1)) * volumeL };
+  const { parts } = pouredBody(batch, {
+    partsL: batch.parts.map((_p, i) => went(steps[i] as PourStep)),
+    thinnerL: batch.thinnerL,
   });
   const litresOf = (kind: PourStep['kind']) => steps.filter((s) => s.kind === kind);
   const ratio = batchRatio({ sheet, batch: { parts, ...(wish.use ? { use: wish.use } : {}) } });
@@ -93,11 +94,7 @@ function inStrokes(batch: Batch, pumped: Strokes | null): Batch {
   const mixedL = batch.parts.reduce((sum, p) => sum + p.volumeL, 0);
   const litres = pumped.volumesL.reduce((a, b) => a + b, 0);
   const thinnerL = mixedL > 0 ? (batch.thinnerL * litres) / mixedL : 0;
-  const parts = batch.parts.map((p, i) => {
-    const volumeL = pumped.volumesL[i] as number;
-    return { ...p, volumeL, massKg: p.massKg === null ? null : (p.massKg / (p.volumeL || 1)) * volumeL };
-  });
-  return { parts, thinnerL, totalL: litres + thinnerL };
+  return pouredBody(batch, { partsL: pumped.volumesL, thinnerL });
 }
 
 /** Whole strokes, where every part has its pump. */

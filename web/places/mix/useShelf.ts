@@ -3,9 +3,10 @@ import { partShares } from '#core/mix/splitBatch';
 import { USUAL_KIT, type Kit } from '#core/model/kit';
 import type { PaintMethod } from '#core/model/paintMethod';
 import type { SheetBody } from '#core/model/sheet';
-import { lotStates, onShelf, type LotState } from '#core/stores/lots';
+import { onShelf, type LotState } from '#core/stores/lots';
 import { rateOf } from '../../data/rates';
 import { useSheets, useStores } from '../../data/store';
+import { tinsNow } from '../../data/tins';
 
 /** What the yard has of a product, and what it measures with. */
 export function useShelf(
@@ -17,14 +18,10 @@ export function useShelf(
   const { data: sheets } = useSheets();
   const tins = useMemo(() => {
     if (!stores) return null;
-    const states = lotStates({
-      lots: stores.lots,
-      pours: stores.pours,
-      today: stores.today,
-      shelfOf: (id) => sheets?.find((s) => s.id === id)?.current.body ?? {},
-    });
     const thinner = sheet.thinner?.name;
-    return states.filter((s) => s.sheetId === sheetId || (thinner !== undefined && s.part === thinner));
+    return tinsNow(stores, (id) => sheets?.find((s) => s.id === id)?.current.body).filter(
+      (s) => s.sheetId === sheetId || (thinner !== undefined && s.part === thinner),
+    );
   }, [stores, sheets, sheetId, sheet]);
   return {
     rateM2PerH: rateOf(stores?.rules, sheetId, method),

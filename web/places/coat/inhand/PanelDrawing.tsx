@@ -1,4 +1,4 @@
-import { useId, type KeyboardEvent, type MouseEvent } from 'react';
+import { useId, useMemo, type KeyboardEvent, type MouseEvent } from 'react';
 import { boatProfile, type Outline } from '#core/hull/profile';
 import type { DrawnAt } from '#core/model/log';
 import type { BoatView } from '../../../data/store';
@@ -29,7 +29,10 @@ export function PanelDrawing({
   onPlace?: (at: DrawnAt) => void;
 }) {
   const [box, width] = useWidth<HTMLDivElement>(340);
-  const outlines = regionOf(view, zone);
+  // The coat in hand is drawn anew every second; her profile is not worked out for that.
+  const { boat, hull, surfaces } = view;
+  const { surface } = zone;
+  const outlines = useMemo(() => regionOf({ boat, hull, surfaces }, surface), [boat, hull, surfaces, surface]);
   return (
     <div ref={box} className="flex min-w-0 flex-col gap-1">
       {zone.panels.sides.map((side, i) => (
@@ -44,7 +47,10 @@ export function PanelDrawing({
 }
 
 /** The zone's outline in profile, m; a plain box for what cannot be seen from the side. */
-function regionOf(view: BoatView, { surface }: ZoneInHand): readonly Outline[] {
+function regionOf(
+  view: Pick<BoatView, 'boat' | 'hull' | 'surfaces'>,
+  surface: ZoneInHand['surface'],
+): readonly Outline[] {
   const profile = boatProfile(view.boat, { lines: linesOf(view.hull), bandM: bandOf(view.surfaces) });
   const region = surface.parentId ? undefined : profile.regions[surface.kind];
   const drawn = (region ?? []).filter((o) => o.length > 2);
