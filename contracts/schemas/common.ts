@@ -28,3 +28,6 @@ export const civilDate = Joi.string()
 export const share = Joi.number().min(0).max(1);
 
 export const colourHex = Joi.string().pattern(/^#[0-9a-f]{6}$/i);
+
+/** A place on the drawing of a zone. */
+export const drawnAt = Joi.object({ surfaceId: id.required(), x: share.required(), y: share.required() });

@@ -1,8 +1,9 @@
 import { ABRADE_FOR } from '#core/model/layer';
-import { AGAINST_KINDS, BATCH_TIMERS, CAUTIONS, LOG_KINDS, MEASURES, QUICK_REMARKS } from '#core/model/log';
+import { AGAINST_KINDS, BATCH_TIMERS, CAUTIONS, LOG_KINDS, MEASURES, QUICK_REMARKS, STREAMS } from '#core/model/log';
 import { PAINT_METHODS } from '#core/model/paintMethod';
 import Joi from 'joi';
-import { colourHex, id, instant } from './common';
+import { colourHex, drawnAt, id, instant, share } from './common';
+import { boatBodies, zoneBodies } from './prepLog';
 import type { LogKind } from '#core/model/log';
 
 const kinds = Object.keys(LOG_KINDS) as LogKind[];
@@ -18,10 +19,6 @@ const litres = Joi.number().min(0).max(10_000);
 const orNull = (schema: Joi.Schema) => schema.allow(null).required();
 
 const painters = Joi.array().items(Joi.string().trim().min(1).max(80)).max(20).unique();
-
-const share = Joi.number().min(0).max(1);
-
-const drawnAt = Joi.object({ surfaceId: id.required(), x: share.required(), y: share.required() });
 
 const micron = Joi.number().positive().max(10_000);
 
@@ -129,12 +126,14 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
   silenced: Joi.object({ timer: Joi.valid(...BATCH_TIMERS).required() }),
   emptied: Joi.object({ litresLeft: litres.required() }),
   cautioned: Joi.object({ caution: Joi.valid(...CAUTIONS).required() }),
+  ...zoneBodies,
+  ...boatBodies,
 };
 
 /** One entry of the log, as the client sends it; `recordedAt` is the server's. */
 export const entryBody = Joi.object({
   boatId: id.required(),
-  stream: Joi.valid('coat', 'batch', 'zone').required(),
+  stream: Joi.valid(...STREAMS).required(),
   streamId: id.required(),
   kind: Joi.valid(...kinds).required(),
   occurredAt: instant.required().label('The time'),

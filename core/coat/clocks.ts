@@ -1,6 +1,7 @@
 import type { BatchTimerName } from '../model/log';
 import type { MixedBatch } from './fold';
 import type { SheetRevision } from '../model/sheet';
+import type { SurfaceClockKind } from '../prep/surfaceClocks';
 import type { WetEdge } from './wetEdge';
 import type { ZoneStatus } from './zoneStatus';
 
@@ -19,7 +20,22 @@ export type ClockKind =
   | 'wetEdge'
   | 'stand'
   | 'pot'
-  | 'lastStart';
+  | 'lastStart'
+  | SurfaceClockName;
+
+/** Clocks of a surface by the name they ring under. */
+export type SurfaceClockName =
+  'bareMetalEnds' | 'cleanEnds' | 'dried' | 'holdingEnds' | 'sealerEnds' | 'guideDry' | 'tapeEnds';
+
+const SURFACE_NAMES: Readonly<Record<SurfaceClockKind, SurfaceClockName>> = {
+  bareMetal: 'bareMetalEnds',
+  clean: 'cleanEnds',
+  drying: 'dried',
+  holding: 'holdingEnds',
+  sealer: 'sealerEnds',
+  guideCoat: 'guideDry',
+  tape: 'tapeEnds',
+};
 
 export interface Clock {
   readonly kind: ClockKind;
@@ -45,6 +61,8 @@ export interface BatchTimer {
   readonly dueAt: number;
   readonly silenced: boolean;
 }
+
+const SURFACE_KINDS: ReadonlySet<ClockKind> = new Set(Object.values(SURFACE_NAMES));
 
 const HOUR_MS = 3_600_000;
 /** A pot that went off half a day ago is nobody's timer any more. */
@@ -127,7 +145,7 @@ export function comingClocks(
           at,
           surfaceId: status.surfaceId,
           batchId: null,
-          coatId: kind === 'lastStart' ? null : (status.lastCoat?.id ?? null),
+          coatId: kind === 'lastStart' || SURFACE_KINDS.has(kind) ? null : (status.lastCoat?.id ?? null),
           product: null,
           approx: status.clocks !== null && at > status.clocks.inputs.knownUntil,
         });
@@ -148,6 +166,7 @@ export function comingClocks(
       }
       if (c.sand.by !== 'notOnSheet') add('sandable', c.sand.at);
     }
+    for (const own of status.surfaceClocks) add(SURFACE_NAMES[own.kind], own.until);
     if (status.state === 'ready' || status.state === 'bonds' || status.state === 'abrade' || status.state === 'shut') {
       const last = status.advice?.lastStartAt;
       const bondsUntil = status.state === 'bonds' ? (c?.window?.bondsUntil ?? Infinity) : Infinity;

@@ -1,9 +1,10 @@
 import type { ZoneStatus } from './zoneStatus';
 import type { Surface } from '../model/surface';
+import type { StillMasked } from '../prep/masking';
 
-/** What speaks against a launch: a zone that may not be immersed yet, or may no longer; coats that are still to come. */
+/** What speaks against a launch: a zone that may not be immersed yet, or may no longer; coats that are still to come; tape on, or an anode that nobody has looked at. */
 export interface LaunchAgainst {
-  readonly kind: 'tooEarly' | 'tooLate' | 'unfinished';
+  readonly kind: 'tooEarly' | 'tooLate' | 'unfinished' | 'masked';
   readonly surfaceId: string;
   /** From when, or until when, it may be immersed, epoch ms; null for what is unfinished. */
   readonly at: number | null;
@@ -28,10 +29,12 @@ export function launchAgainst(options: {
   surfaces: readonly Pick<Surface, 'id' | 'exposure'>[];
   launchAt: number;
   now: number;
+  /** What is masked, or not looked at since it was painted around. */
+  masked?: readonly StillMasked[];
 }): LaunchAgainst[] {
-  const { statuses, surfaces, launchAt, now } = options;
+  const { statuses, surfaces, launchAt, now, masked = [] } = options;
   const wet = new Set(surfaces.filter((s) => s.exposure === 'immersed' || s.exposure === 'splash').map((s) => s.id));
-  return statuses
+  const ofCoats = statuses
     .filter((s) => wet.has(s.surfaceId))
     .flatMap(({ surfaceId, state, clocks, nextLayer }): LaunchAgainst[] => {
       if (state !== 'complete')
@@ -42,4 +45,6 @@ export function launchAgainst(options: {
         return [{ kind: 'tooLate', surfaceId, at: immersionUntil }];
       return [];
     });
+  const covered = launchAt - now < NEAR_MS ? [...new Set(masked.map((m) => m.surfaceId))] : [];
+  return [...ofCoats, ...covered.map((surfaceId) => ({ kind: 'masked', surfaceId, at: null }) as const)];
 }

@@ -147,6 +147,7 @@ export function againstStart(options: {
   const shut = ({ state }: ZoneStatus) =>
     state === 'shut' ||
     state === 'closed' ||
+    state === 'unready' ||
     state === 'waits' ||
     state === 'inHand' ||
     (state === 'abrade' && !abraded);

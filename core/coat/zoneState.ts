@@ -11,6 +11,7 @@ import type { SheetRevision } from '../model/sheet';
  * old coating; `ready` nothing of this job beneath; `inHand` a coat is going on; `complete` no coat left;
  * `noTimes` the sheet beneath gives no overcoat time; `noWeather` the weather does not reach back to the coat;
  * `leftBare` a bonding strip that gets no paint;
+ * `unready` its surface is not: metal that waited too long, dirt, damp, a guide coat on it;
  * `openWork` something is to be mended before paint; `waits` a patch on a zone that gets other coats first.
  */
 export type ZoneState =
@@ -26,6 +27,7 @@ export type ZoneState =
   | 'noTimes'
   | 'noWeather'
   | 'openWork'
+  | 'unready'
   | 'waits';
 
 /** What a zone's state rests on. */
@@ -40,6 +42,8 @@ export interface StateFacts {
   readonly clocks: CoatClocks | null;
   readonly buildUps: readonly BuildUp[];
   readonly sheets: readonly SheetRevision[];
+  /** Something of its surface keeps the next coat off. */
+  readonly unready: boolean;
 }
 
 /** Where a zone stands: the first of these that holds. */
@@ -50,8 +54,8 @@ export function zoneState(facts: StateFacts): ZoneState {
   if (!nextLayer) return 'complete';
   if (blockingWork(surface).length > 0) return 'openWork';
   if (waitsForZone({ ...facts, nextLayer })) return 'waits';
-  if (!lastCoat) return 'ready';
-  return clocks ? windowState(clocks, now) : 'noWeather';
+  const state = !lastCoat ? 'ready' : clocks ? windowState(clocks, now) : 'noWeather';
+  return facts.unready && state !== 'shut' ? 'unready' : state;
 }
 
 /**

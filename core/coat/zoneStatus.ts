@@ -15,6 +15,8 @@ import { isSheltered } from '../hull/zones';
 import { PATCHES, type ExistingCoating } from '../model/surface';
 import type { SheetBody, SheetRevision } from '../model/sheet';
 import type { LogEntry } from '../model/log';
+import { prepOf } from '../prep/prepLog';
+import { keepsOff, surfaceClocks, type SurfaceClock } from '../prep/surfaceClocks';
 import { foldLog, testedOn, zoneReadings, type Coat } from './fold';
 
 export interface ZoneStatus {
@@ -34,6 +36,8 @@ export interface ZoneStatus {
   /** What lay on the substrate before this job: the first coat goes on that. */
   readonly existing: ExistingCoating;
   readonly advice: StartAdvice | null;
+  /** Clocks of its surface: bare metal, clean, drying, tapes … */
+  readonly surfaceClocks: readonly SurfaceClock[];
 }
 
 export interface StatusInput {
@@ -156,6 +160,15 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
         })
       : null;
 
+  const ownClocks = surfaceClocks({
+    surface,
+    log: prepOf(input.entries, surface.id),
+    lastCoat,
+    lastSheet: lastSheet ?? null,
+    lastLayer: layers.find((l) => lastCoat?.on.some((t) => t.layerId === l.id)) ?? null,
+    nextSheet,
+    rain: isSheltered(surface, input.boat?.shelter) ? [] : hours,
+  });
   const { buildUps } = input;
   const state = zoneState({
     now,
@@ -167,6 +180,7 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
     clocks,
     buildUps,
     sheets: input.sheets,
+    unready: keepsOff(ownClocks, now).length > 0,
   });
 
   const from = Math.max(now, state === 'shut' ? (clocks?.window?.opensAt ?? now) : now);
@@ -185,6 +199,7 @@ function oneZone(surface: Surface, facts: ZoneFacts, input: StatusInput): ZoneSt
     nextNumber: nextLayer ? coats.filter((c) => c.sheetRevisionId === nextLayer.sheetRevisionId).length + 1 : 0,
     colourHex: lastCoat?.colourHex ?? null,
     existing: surface.existing,
+    surfaceClocks: ownClocks,
     advice:
       nextLayer && nextSheet && temps.length > 0 && state !== 'inHand' && state !== 'waits' && !cannotStart
         ? coatAdvice({

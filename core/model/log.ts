@@ -1,5 +1,21 @@
 import type { AbradeFor } from './layer';
 import type { PaintMethod } from './paintMethod';
+import type {
+  AskedBody,
+  DirtiedBody,
+  FoundBody,
+  MaskedBody,
+  PreparedBody,
+  PrepPlanBody,
+  RustLookedBody,
+  StandsMovedBody,
+  WayOutBody,
+} from './prep';
+import type { EvidenceBody, LineSetBody, MarkedBody, SetOffBody, StoodBody, WeightsBody } from './waterline';
+
+export const STREAMS = ['coat', 'batch', 'zone', 'boat'] as const;
+
+export type Stream = (typeof STREAMS)[number];
 
 /**
  * What happens at the hull, as it is logged. The log only grows: a mistake is corrected by an entry that
@@ -8,8 +24,8 @@ import type { PaintMethod } from './paintMethod';
 export interface LogEntryOf<Kind extends string, Body> {
   readonly id: string;
   readonly boatId: string;
-  /** What the entry tells about: one coat, one batch, or readings at one zone. */
-  readonly stream: 'coat' | 'batch' | 'zone';
+  /** What the entry tells about: one coat, one batch, one zone, or the boat as a whole. */
+  readonly stream: Stream;
   readonly streamId: string;
   readonly kind: Kind;
   /** When it happened and when it was written down, epoch ms. */
@@ -205,10 +221,30 @@ export type BatchEntry =
   | LogEntryOf<'silenced', { readonly timer: BatchTimerName }>
   | LogEntryOf<'emptied', { readonly litresLeft: number }>;
 
-/** What a zone's own log tells besides readings. */
-export type ZoneEntry = LogEntryOf<'cautioned', { readonly caution: Caution }>;
+/** What a zone's own log tells besides readings, notes and pictures: how it was got ready. */
+export type ZoneEntry =
+  | LogEntryOf<'cautioned', { readonly caution: Caution }>
+  | LogEntryOf<'prepared', PreparedBody>
+  | LogEntryOf<'prepPlanned', PrepPlanBody>
+  | LogEntryOf<'dirtied', DirtiedBody>
+  | LogEntryOf<'rustLooked', RustLookedBody>
+  | LogEntryOf<'masked', MaskedBody>
+  | LogEntryOf<'unmasked', { readonly job: string }>
+  | LogEntryOf<'foundWork', FoundBody>
+  | LogEntryOf<'structureAsked', AskedBody>
+  | LogEntryOf<'wayOut', WayOutBody>;
 
-export type LogEntry = CoatEntry | BatchEntry | ZoneEntry;
+/** What is logged once for the boat: her stands, and her waterline. */
+export type BoatEntry =
+  | LogEntryOf<'standsMoved', StandsMovedBody>
+  | LogEntryOf<'stood', StoodBody>
+  | LogEntryOf<'marked', MarkedBody>
+  | LogEntryOf<'lineSet', LineSetBody>
+  | LogEntryOf<'evidence', EvidenceBody>
+  | LogEntryOf<'weights', WeightsBody>
+  | LogEntryOf<'setOff', SetOffBody>;
+
+export type LogEntry = CoatEntry | BatchEntry | ZoneEntry | BoatEntry;
 
 export const BATCH_TIMERS = ['stir', 'stand', 'pot'] as const;
 
@@ -231,13 +267,29 @@ export const LOG_KINDS: Record<LogKind, LogEntry['stream'][]> = {
   paused: ['coat'],
   resumed: ['coat'],
   covered: ['coat'],
-  picture: ['coat'],
-  note: ['coat', 'batch'],
-  withdrawn: ['coat', 'batch', 'zone'],
+  picture: ['coat', 'zone'],
+  note: ['coat', 'batch', 'zone'],
+  withdrawn: ['coat', 'batch', 'zone', 'boat'],
   mixed: ['batch'],
   silenced: ['batch'],
   emptied: ['batch'],
   cautioned: ['zone'],
+  prepared: ['zone'],
+  prepPlanned: ['zone'],
+  dirtied: ['zone'],
+  rustLooked: ['zone'],
+  masked: ['zone'],
+  unmasked: ['zone'],
+  foundWork: ['zone'],
+  structureAsked: ['zone'],
+  wayOut: ['zone'],
+  standsMoved: ['boat'],
+  stood: ['boat'],
+  marked: ['boat'],
+  lineSet: ['boat'],
+  evidence: ['boat'],
+  weights: ['boat'],
+  setOff: ['boat'],
 };
 
 type WithoutRecordedAt<E> = E extends LogEntry ? Omit<E, 'recordedAt'> : never;

@@ -52,6 +52,8 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
   const pouredAnew = written.kind === 'mixed' && !(old?.kind === 'mixed' && same(old.body.parts, written.body.parts));
   if (pouredAnew && sheet) refuseOffRatio(sheet, written.body);
   if (written.stream === 'zone') zonesOf(boat, [written.streamId]);
+  if (written.stream === 'boat' && written.streamId !== written.boatId) throw notFound('boat');
+  if (written.kind === 'standsMoved') zonesOf(boat, [...written.body.freed, ...written.body.now]);
   await tx.add('entries', written);
   return written;
 }

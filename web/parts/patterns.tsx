@@ -20,9 +20,11 @@ const MARKS: Record<ZoneState, string | null> = {
   waits: null,
   // Open work: a saw's teeth. No other state has an angle in it.
   openWork: 'M-2 7L2 1L6 7L10 1',
+  // Not ready: rings, like drops that fell on it.
+  unready: 'M4 1.8a2.2 2.2 0 1 0 .01 0',
 };
 
-export const STATE_KEY: readonly ZoneState[] = ['shut', 'bonds', 'abrade', 'closed', 'inHand', 'openWork'];
+export const STATE_KEY: readonly ZoneState[] = ['shut', 'bonds', 'abrade', 'closed', 'inHand', 'openWork', 'unready'];
 
 export function StatePattern({ id, state, scale = 1 }: { id: string; state: ZoneState; scale?: number }) {
   const d = MARKS[state];

@@ -45,6 +45,7 @@ export const STATE_WORDS: Record<ZoneState, string> = {
   noTimes: 'no overcoat time on the sheet',
   noWeather: 'no weather for that day',
   openWork: 'open work first',
+  unready: 'surface not ready',
   waits: 'waits for its zone',
 };
 
@@ -63,6 +64,13 @@ export const CLOCK_WORDS: Record<ClockKind, string> = {
   stand: 'has stood, may be used',
   pot: 'pot life ends',
   lastStart: 'last start',
+  bareMetalEnds: 'bare metal has waited long enough',
+  cleanEnds: 'no longer clean',
+  dried: 'is dry',
+  holdingEnds: 'holding primer ends',
+  sealerEnds: 'sealer wants its primer',
+  guideDry: 'guide coat may be blocked',
+  tapeEnds: 'tape must be off',
 };
 
 /** When a clock rings; ≈ where it runs beyond the weather. The time zone is named where it is not the reader's own. */
@@ -169,6 +177,8 @@ export function launchWords(
       return `${zoneName}: launch comes after the longest time to the water, ${timeWords(at ?? now, now, zone)}`;
     case 'unfinished':
       return `${zoneName}: launch comes before its last coat`;
+    case 'masked':
+      return `${zoneName}: something is masked still, or not looked at`;
   }
 }
 

@@ -1,4 +1,6 @@
 import type { ZoneStatus } from '#core/coat/zoneStatus';
+import { keepsOff, type SurfaceClock } from '#core/prep/surfaceClocks';
+import type { Dirt } from '#core/model/prep';
 import type { ExistingCoating } from '#core/model/surface';
 import type { UnitChoice } from '#core/units/format';
 import { breakWords, coatName, clockTime, spanWords, timeWords } from './words';
@@ -71,6 +73,35 @@ export function windowLine(status: ZoneStatus, { at, zone }: Pick<Saying, 'at' |
       return 'waits: its zone gets other coats first';
     case 'openWork':
       return 'open work on it: done first, painted after';
+    case 'unready':
+      return unreadyLine(status.surfaceClocks, at, zone);
+  }
+}
+
+const DIRT_LINES: Record<Dirt, string> = {
+  rain: 'rain since: wash again',
+  washingDown: 'washed down on since: wash again',
+  dust: 'dust on it: wipe again',
+  overspray: 'overspray on it: scuff and wipe',
+  hands: 'handled since: wipe again',
+  turned: 'the metal has turned: blast or grind again',
+};
+
+/** What of its surface keeps the next coat off. */
+function unreadyLine(clocks: readonly SurfaceClock[], at: number, zone: string): string {
+  const [clock] = keepsOff(clocks, at);
+  const until = clock?.until == null ? '' : timeWords(clock.until, at, zone);
+  switch (clock?.kind) {
+    case 'bareMetal':
+      return clock.endedBy ? DIRT_LINES[clock.endedBy.by] : `bare metal held until ${until}: blast or grind again`;
+    case 'clean':
+      return clock.endedBy ? DIRT_LINES[clock.endedBy.by] : 'no longer clean: wash again';
+    case 'drying':
+      return `wet: dry from ${until}`;
+    case 'guideCoat':
+      return 'guide coat on it: block it off first';
+    default:
+      return 'its surface is not ready';
   }
 }
 

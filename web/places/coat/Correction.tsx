@@ -48,12 +48,12 @@ export function Correction({
       <TimeField label="When it was" at={at} onAt={setAt} zone={view.boat.timeZone} />
       {entry.kind === 'started' && <StartedFields {...fields} />}
       {entry.kind === 'mixed' && <MixedFields {...fields} />}
-      {entry.kind === 'mixed' && offRatio(view, entry, { ...body, ratioReason: undefined }) !== null && (
+      {entry.kind === 'mixed' && offRatio(view, entry, { ...(body as MixedBody), ratioReason: undefined }) !== null && (
         <TextField
           label="Why it is off its ratio"
           value={(body as MixedBody).ratioReason ?? ''}
           onChange={(e) => fields.set({ ratioReason: e.target.value || undefined })}
-          hint={offRatio(view, entry, { ...body, ratioReason: undefined })}
+          hint={offRatio(view, entry, { ...(body as MixedBody), ratioReason: undefined })}
         />
       )}
       {entry.kind === 'reading' && <ReadingFields {...fields} zones={zonesOf(view, entry)} />}

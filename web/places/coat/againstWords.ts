@@ -57,6 +57,8 @@ function pastLine({ state, clocks, lastCoat }: ZoneStatus, { at, zone }: Against
       return `it bonded as is only until${when(window?.bondsUntil)}`;
     case 'inHand':
       return `the coat started${when(lastCoat?.startedAt)} was still going on`;
+    case 'unready':
+      return 'its surface was not ready';
     case 'waits':
       return 'its zone was to get other coats first';
     case 'noBuildUp':

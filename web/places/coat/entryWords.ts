@@ -1,6 +1,7 @@
 import type { LogEntry, MixedBody, StartedBody, WetFilmBody } from '#core/model/log';
 import { formatQuantity, type UnitChoice } from '#core/units/format';
 import { ABRADE_FOR_WORDS, AGAINST_WORDS } from '../../parts/choiceWords';
+import { prepEntryWords } from '../../parts/prepWords';
 import { METHOD_WORDS } from '../../parts/words';
 
 /** How entries are told: in which units, and what the zones are called. */
@@ -63,6 +64,8 @@ export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): str
       return 'Pot empty';
     case 'withdrawn':
       return 'Withdrawn';
+    default:
+      return prepEntryWords(entry, { units, nameOf }) ?? '';
   }
 }
 

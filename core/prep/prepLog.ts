@@ -1,0 +1,115 @@
+import { standing } from '../coat/fold';
+import type { LogEntry, LogEntryOf, NoteBody, PictureBody } from '../model/log';
+import type {
+  DirtiedBody,
+  FoundBody,
+  MaskedBody,
+  PreparedBody,
+  PrepPlanBody,
+  RustLookedBody,
+  WayOutBody,
+} from '../model/prep';
+
+/** Something logged, with when, by whom and its entry. */
+export type Logged<Body> = Body & { readonly id: string; readonly at: number; readonly painter: string };
+
+/** What was logged of a zone before and between its coats, in order of what happened. */
+export interface PrepLog {
+  readonly done: readonly Logged<PreparedBody>[];
+  readonly dirtied: readonly Logged<DirtiedBody>[];
+  readonly rust: readonly Logged<RustLookedBody>[];
+  /** Tapes and covers that are on now. */
+  readonly masked: readonly Logged<MaskedBody>[];
+  /** By job, when it was last said to be clear. */
+  readonly unmaskedAt: ReadonlyMap<string, number>;
+  readonly found: readonly Logged<FoundBody>[];
+  readonly pictures: readonly Logged<PictureBody>[];
+  readonly notes: readonly Logged<NoteBody>[];
+  /** The list as it was changed by hand; null while it was not. */
+  readonly plan: PrepPlanBody | null;
+  readonly wayOut: Logged<WayOutBody> | null;
+  /** Whether the structure is done, as it was last answered; null: nobody was asked. */
+  readonly structureDone: boolean | null;
+  /** Entries that stand, and those that were replaced or withdrawn. */
+  readonly entries: readonly LogEntry[];
+  readonly superseded: readonly LogEntry[];
+}
+
+export const NO_PREP: PrepLog = {
+  done: [],
+  dirtied: [],
+  rust: [],
+  masked: [],
+  unmaskedAt: new Map(),
+  found: [],
+  pictures: [],
+  notes: [],
+  plan: null,
+  wayOut: null,
+  structureDone: null,
+  entries: [],
+  superseded: [],
+};
+
+const folded = new WeakMap<readonly LogEntry[], ReadonlyMap<string, PrepLog>>();
+
+/**
+ * What was logged at each zone besides its coats, by zone; folded once for as long as the list is kept.
+ * @example foldPrep(entries).size // → 0
+ */
+export function foldPrep(entries: readonly LogEntry[]): ReadonlyMap<string, PrepLog> {
+  let log = folded.get(entries);
+  if (!log) {
+    const byZone = new Map<string, LogEntry[]>();
+    for (const e of entries) {
+      if (e.stream !== 'zone') continue;
+      const own = byZone.get(e.streamId);
+      if (own) own.push(e);
+      else byZone.set(e.streamId, [e]);
+    }
+    log = new Map([...byZone].map(([zone, all]) => [zone, foldZone(all)]));
+    folded.set(entries, log);
+  }
+  return log;
+}
+
+/**
+ * What was logged of one zone.
+ * @example prepOf(entries, 'bottom').done // → []
+ */
+export function prepOf(entries: readonly LogEntry[], surfaceId: string): PrepLog {
+  return foldPrep(entries).get(surfaceId) ?? NO_PREP;
+}
+
+function foldZone(all: readonly LogEntry[]): PrepLog {
+  const entries = standing(all);
+  const live = new Set(entries.map((e) => e.id));
+  const of = <K extends LogEntry['kind'], Body>(kind: K): Logged<Body>[] =>
+    entries.flatMap((e) =>
+      e.kind === kind ? [{ ...(e as LogEntryOf<K, Body>).body, id: e.id, at: e.occurredAt, painter: e.painter }] : [],
+    );
+  const unmasked = of<'unmasked', { job: string }>('unmasked');
+  const unmaskedAt = new Map(unmasked.map((u) => [u.job, u.at]));
+  const masked = new Map(
+    of<'masked', MaskedBody>('masked')
+      .filter((m) => !(m.at < (unmaskedAt.get(m.job) ?? -Infinity)))
+      .map((m) => [m.job, m]),
+  );
+  const plans = of<'prepPlanned', PrepPlanBody>('prepPlanned');
+  const asked = entries.findLast((e) => e.kind === 'structureAsked');
+  return {
+    done: of('prepared'),
+    dirtied: of('dirtied'),
+    rust: of('rustLooked'),
+    masked: [...masked.values()],
+    unmaskedAt,
+    found: of('foundWork'),
+    pictures: of('picture'),
+    notes: of('note'),
+    plan: plans[plans.length - 1] ?? null,
+    wayOut: of<'wayOut', WayOutBody>('wayOut').at(-1) ?? null,
+    structureDone: asked?.kind === 'structureAsked' ? asked.body.structureDone : null,
+    entries,
+    superseded: all.filter((e) => !live.has(e.id) && e.kind !== 'withdrawn'),
+  };
+}
