@@ -88,6 +88,7 @@ export * from './model/sheet';
 export * from './model/surface';
 export * from './model/timeTable';
 export * from './model/waterline';
+export * from './prep/asked';
 export * from './prep/bareMetal';
 export * from './prep/blast';
 export * from './prep/clean';

@@ -56,13 +56,23 @@ describe('a box barge by Archimedes, worked by hand', () => {
 
   it('two weights that balance trim nothing', () => {
     const at = (xM: number, kg: number) => ({ name: '', kg, xM, yM: 0 });
-    const { bowDownDeg } = loaded({ waterplane, weights: [at(2, 300), at(10, 300)], water: 'sea', displacementKg: null });
+    const { bowDownDeg } = loaded({
+      waterplane,
+      weights: [at(2, 300), at(10, 300)],
+      water: 'sea',
+      displacementKg: null,
+    });
     expect(bowDownDeg).toBeCloseTo(0, 12);
   });
 
   it('more than she weighs herself is a slip of the pen', () => {
     expect(() =>
-      loaded({ waterplane, weights: [{ name: 'Water', kg: 40_000, xM: 6, yM: 0 }], water: 'sea', displacementKg: 9600 }),
+      loaded({
+        waterplane,
+        weights: [{ name: 'Water', kg: 40_000, xM: 6, yM: 0 }],
+        water: 'sea',
+        displacementKg: 9600,
+      }),
     ).toThrow(/40000 kg, more than the 9600 kg/);
     expect(roughDisplacementKg({ lwlM: 12, beamM: 4, draftM: 0.4, form: 'full' })).toBeCloseTo(9840, 6);
   });

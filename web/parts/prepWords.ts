@@ -1,4 +1,4 @@
-import type { LogEntry } from '#core/model/log';
+import type { BoatEntry, ZoneEntry } from '#core/model/log';
 import type { Dirt, FairingFound, PrepKind, PreparedBody, PrepWay, RustNext } from '#core/model/prep';
 import type { Evidence, MarkFrom, MarkedBy, MarkSide } from '#core/model/waterline';
 import type { SurfaceClockKind } from '#core/prep/surfaceClocks';
@@ -131,11 +131,13 @@ export function preparedWords(body: PreparedBody, units: UnitChoice): string {
     .join(', ');
 }
 
-/** An entry of getting ready, of masking, of stands or of the waterline, in a line; null where it is another's. */
+export type PrepEntry = Exclude<ZoneEntry, { kind: 'cautioned' }> | BoatEntry;
+
+/** An entry of getting ready, of masking, of stands or of the waterline, in a line. */
 export function prepEntryWords(
-  entry: LogEntry,
+  entry: PrepEntry,
   { units, nameOf }: { readonly units: UnitChoice; readonly nameOf: (surfaceId: string) => string },
-): string | null {
+): string {
   const length = (m: number) => formatQuantity('width', m, units);
   switch (entry.kind) {
     case 'prepared':
@@ -193,7 +195,5 @@ export function prepEntryWords(
       return `Weights to come: ${Math.round(entry.body.items.reduce((sum, i) => sum + i.kg, 0))} kg`;
     case 'setOff':
       return `Station ${entry.body.no} set off, ${SIDE_WORDS[entry.body.side].toLowerCase()}`;
-    default:
-      return null;
   }
 }

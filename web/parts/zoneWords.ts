@@ -100,7 +100,10 @@ function unreadyLine(clocks: readonly SurfaceClock[], at: number, zone: string):
       return `wet: dry from ${until}`;
     case 'guideCoat':
       return 'guide coat on it: block it off first';
-    default:
+    case 'holding':
+    case 'sealer':
+    case 'tape':
+    case undefined:
       return 'its surface is not ready';
   }
 }

@@ -64,8 +64,23 @@ export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): str
       return 'Pot empty';
     case 'withdrawn':
       return 'Withdrawn';
-    default:
-      return prepEntryWords(entry, { units, nameOf }) ?? '';
+    case 'dirtied':
+    case 'evidence':
+    case 'foundWork':
+    case 'lineSet':
+    case 'marked':
+    case 'masked':
+    case 'prepared':
+    case 'prepPlanned':
+    case 'rustLooked':
+    case 'setOff':
+    case 'standsMoved':
+    case 'stood':
+    case 'structureAsked':
+    case 'unmasked':
+    case 'wayOut':
+    case 'weights':
+      return prepEntryWords(entry, { units, nameOf });
   }
 }
 
