@@ -7,6 +7,7 @@ import { comingClocks, namedTimers } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
 import { launchAgainst } from '#core/coat/launch';
 import { wetEdges } from '#core/coat/wetEdge';
+import { boatStillMasked } from '#core/prep/stillMasked';
 import { zoneStatuses } from '#core/coat/zoneStatus';
 import { yardZones, type YardBoat } from '#contracts/rows/yard';
 import type { Clock } from './clock';
@@ -143,7 +144,15 @@ async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Sum
     ? DateTime.fromISO(inOn, { zone: bundle.boat.timeZone }).set({ hour: LAUNCH_HOUR }).toMillis()
     : null;
   const against =
-    launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now });
+    launches === null
+      ? []
+      : launchAgainst({
+          statuses,
+          surfaces: bundle.surfaces,
+          launchAt: launches,
+          now,
+          masked: boatStillMasked(bundle),
+        });
   const nameOf = (id: string) => bundle.surfaces.find((s) => s.id === id)?.name ?? '';
   const summary: Omit<YardBoat, 'air'> = {
     boat: bundle.boat,

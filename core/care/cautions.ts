@@ -1,7 +1,8 @@
 import type { Caution } from '../model/log';
 import type { PaintMethod } from '../model/paintMethod';
 import type { SheetBody } from '../model/sheet';
-import type { ZoneKind } from '../model/surface';
+import type { PrepKind } from '../model/prep';
+import type { ExistingCoating, ZoneKind } from '../model/surface';
 
 /** The step that a caution belongs to. */
 export type CareStep = 'mix' | 'start' | 'finish';
@@ -50,4 +51,45 @@ export function cautionsFor(options: {
     ],
   };
   return all[step].flatMap(([caution, holds]) => (holds ? [caution] : []));
+}
+
+const KEPT_ANTIFOULING: ReadonlySet<ExistingCoating> = new Set([
+  'antifouling',
+  'antifoulingHard',
+  'antifoulingAblative',
+] as const);
+const GRINDS: ReadonlySet<PrepKind> = new Set([
+  'abrade',
+  'block',
+  'grind',
+  'needleGun',
+  'scrape',
+  'strip',
+  'wireBrush',
+  'blast',
+] as const);
+
+/**
+ * The cautions of getting a zone ready, by what is on it and what is to be done. [CP]
+ * @example prepCautions({ surface: { kind: 'bilge', existing: 'bare' }, steps: ['degrease', 'abrade'] }) // → ['confined']
+ */
+export function prepCautions({
+  surface,
+  steps,
+}: {
+  surface: { readonly kind: ZoneKind; readonly existing: ExistingCoating };
+  steps: readonly PrepKind[];
+}): Caution[] {
+  const { kind, existing } = surface;
+  const grinds = steps.some((s) => GRINDS.has(s));
+  const holds: readonly (readonly [Caution, boolean])[] = [
+    ['confined', CONFINED.has(kind)],
+    ['biocide', grinds && KEPT_ANTIFOULING.has(existing)],
+    ['oldPaint', grinds && (existing === 'unknown' || existing === 'onePack')],
+    ['blasting', steps.includes('blast')],
+    ['hotWork', steps.includes('weld')],
+    ['acid', steps.includes('convert') || steps.includes('passivate')],
+    ['staging', HIGH.has(kind)],
+  ];
+  return holds.flatMap(([caution, is]) => (is ? [caution] : []));
 }

@@ -1,6 +1,6 @@
 import type { ZoneStatus } from './zoneStatus';
 import type { Surface } from '../model/surface';
-import type { StillMasked } from '../prep/masking';
+import type { StillMasked } from '../prep/stillMasked';
 
 /** What speaks against a launch: a zone that may not be immersed yet, or may no longer; coats that are still to come; tape on, or an anode that nobody has looked at. */
 export interface LaunchAgainst {

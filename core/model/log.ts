@@ -251,7 +251,20 @@ export const BATCH_TIMERS = ['stir', 'stand', 'pot'] as const;
 export type BatchTimerName = (typeof BATCH_TIMERS)[number];
 
 /** What can hurt someone at the hull, each shown at the step it belongs to. */
-export const CAUTIONS = ['isocyanate', 'epoxy', 'solvent', 'confined', 'biocide', 'hotPot', 'rags', 'staging'] as const;
+export const CAUTIONS = [
+  'isocyanate',
+  'epoxy',
+  'solvent',
+  'confined',
+  'biocide',
+  'hotPot',
+  'rags',
+  'staging',
+  'oldPaint',
+  'blasting',
+  'hotWork',
+  'acid',
+] as const;
 
 export type Caution = (typeof CAUTIONS)[number];
 

@@ -2,16 +2,13 @@ import type { BoatDimensions } from '../hull/area';
 import { boatProfile, type Outline } from '../hull/profile';
 import { hullShape, samples, type HullShape } from '../hull/shape';
 import type { HullLines } from '../hull/lines';
-import { foldLog } from '../coat/fold';
 import type { Layer } from '../model/layer';
-import type { LogEntry } from '../model/log';
 import type { TapePull } from '../model/prep';
 import type { SheetBody } from '../model/sheet';
 import type { Keels, MaskItem, Side, Surface, ZoneKind } from '../model/surface';
 import { overcoatFor } from '../sheet/overcoat';
 import type { Border } from '../system/borders';
 import { isEpoxy } from '../system/stack';
-import { foldPrep } from './prepLog';
 import { tapeLifeDays, tapeNeed, TAPES, tapings, type TapeKind } from './tape';
 
 /** A zone, as far as its edges care. */
@@ -198,71 +195,5 @@ function daysOf(coats: readonly { readonly sheet: SheetBody }[]): number[] {
       day += Math.max(1, Math.ceil(hours / 24));
     }
     return day;
-  });
-}
-
-/** A thing or an edge that must be clear before she floats. */
-export interface StillMasked {
-  readonly job: string;
-  readonly surfaceId: string;
-  /** `on`: masked, and never said to be off; `unchecked`: painted around since it was last looked at. */
-  readonly why: 'on' | 'unchecked';
-}
-
-/**
- * What must still be unmasked, or looked at, before she floats: tape that is on, and every thing that is never painted on
- * a zone that got a coat since it was last said to be clear. Anodes that are painted over protect nothing. [CP]
- * @example
- *   stillMasked({
- *     things: [{ job: 'thing:a', surfaceId: 'bottom' }],
- *     maskedOn: () => [],
- *     unmaskedAt: () => null,
- *     lastCoatAt: () => noon,
- *   }).map((s) => s.why) // → ['unchecked']
- */
-export function stillMasked(options: {
-  things: readonly Pick<MaskThing, 'job' | 'surfaceId'>[];
-  /** Jobs masked on a zone now. */
-  maskedOn: (surfaceId: string) => readonly string[];
-  unmaskedAt: (surfaceId: string, job: string) => number | null;
-  /** Start of the newest coat on a zone; null: none. */
-  lastCoatAt: (surfaceId: string) => number | null;
-  /** Zones whose tapes count; left out: those of the things. */
-  zones?: readonly string[];
-}): StillMasked[] {
-  const { things, maskedOn, unmaskedAt, lastCoatAt, zones = [] } = options;
-  const known = new Set(things.map((t) => t.job));
-  const ofThings = things.flatMap(({ job, surfaceId }): StillMasked[] => {
-    if (maskedOn(surfaceId).includes(job)) return [{ job, surfaceId, why: 'on' }];
-    const coated = lastCoatAt(surfaceId);
-    return coated !== null && (unmaskedAt(surfaceId, job) ?? -Infinity) < coated
-      ? [{ job, surfaceId, why: 'unchecked' }]
-      : [];
-  });
-  const others = zones.flatMap((surfaceId) =>
-    maskedOn(surfaceId)
-      .filter((job) => !known.has(job))
-      .map((job): StillMasked => ({ job, surfaceId, why: 'on' })),
-  );
-  return [...ofThings, ...others];
-}
-
-/**
- * What must still be unmasked of a boat, from her log.
- * @example boatStillMasked({ surfaces: [zone], entries }) // → []
- */
-export function boatStillMasked(boat: {
-  readonly surfaces: readonly (Pick<Surface, 'id'> & { readonly maskList?: readonly MaskItem[] })[];
-  readonly entries: readonly LogEntry[];
-}): StillMasked[] {
-  const { surfaces, entries } = boat;
-  const logs = foldPrep(entries);
-  const { coats } = foldLog(entries);
-  return stillMasked({
-    things: surfaces.flatMap((s) => (s.maskList ?? []).map((item) => ({ job: `thing:${item.id}`, surfaceId: s.id }))),
-    maskedOn: (id) => logs.get(id)?.masked.map((m) => m.job) ?? [],
-    unmaskedAt: (id, job) => logs.get(id)?.unmaskedAt.get(job) ?? null,
-    lastCoatAt: (id) => coats.findLast((c) => c.on.some((t) => t.surfaceId === id))?.startedAt ?? null,
-    zones: surfaces.map((s) => s.id),
   });
 }

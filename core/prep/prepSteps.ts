@@ -3,7 +3,7 @@ import { standardSteps, workSteps, type Asked, type PrepFacts, type StepNeeds, t
 import { fairing, type Fairing } from './fairing';
 import type { Logged } from './prepLog';
 import { cleans, doneSince, keepsOff, surfaceClocks, wets, type SurfaceClock } from './surfaceClocks';
-import { usualWay } from './ways';
+import { usualWay } from './usualWay';
 
 /** `again`: it was done, and has run out. `ifNeeded`: the list does not wait for it. */
 export type StepState = 'toDo' | 'done' | 'again' | 'leftOut' | 'ifNeeded';

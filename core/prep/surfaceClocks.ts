@@ -4,12 +4,11 @@ import type { PrepKind, PreparedBody } from '../model/prep';
 import type { Layer } from '../model/layer';
 import type { SheetBody } from '../model/sheet';
 import type { Surface } from '../model/surface';
-import { chemistryOf } from '../system/stack';
 import { bareMetalUntil } from './bareMetal';
 import { dirtiedBy, type DirtyAt } from './clean';
 import { baresMetal } from './metal';
 import type { Logged, PrepLog } from './prepLog';
-import { usualWay, WAYS } from './ways';
+import { usualWay, WAY_DRY_H } from './usualWay';
 
 export const SURFACE_CLOCKS = ['bareMetal', 'clean', 'drying', 'holding', 'sealer', 'guideCoat', 'tape'] as const;
 export type SurfaceClockKind = (typeof SURFACE_CLOCKS)[number];
@@ -52,9 +51,9 @@ const CLEANS: ReadonlySet<PrepKind> = new Set([
 ] as const);
 const WETS: ReadonlySet<PrepKind> = new Set(['degrease', 'saltRinse', 'passivate', 'wash', 'rinse'] as const);
 
-/** Whether a step leaves the face wet. */
+/** Whether a step leaves the face wet. @example wets('rinse') // → true */
 export const wets = (kind: PrepKind): boolean => WETS.has(kind);
-/** Whether a step leaves the face clean. */
+/** Whether a step leaves the face clean. @example cleans('blast') // → false */
 export const cleans = (kind: PrepKind): boolean => CLEANS.has(kind);
 
 /** What the clocks of a surface rest on. */
@@ -143,8 +142,7 @@ function dryClock(facts: SurfaceFacts): SurfaceClock[] {
 
 /** Hours a washed face takes to dry: as its usual way has it before the first coat. */
 function dryHours({ lastCoat, log, surface }: SurfaceFacts): number {
-  const way = WAYS[log.plan?.way ?? usualWay(surface)];
-  return (lastCoat ? undefined : way.find((s) => s.kind === 'dry')?.needs?.dryH) ?? WET_H;
+  return lastCoat ? WET_H : WAY_DRY_H[log.plan?.way ?? usualWay(surface)];
 }
 
 function coatClocksOf(facts: SurfaceFacts): SurfaceClock[] {
@@ -156,7 +154,8 @@ function coatClocksOf(facts: SurfaceFacts): SurfaceClock[] {
   };
   const months = lastLayer?.holdMonths ?? lastSheet?.holdingMonths;
   if (lastSheet && nextSheet && months) coat('holding', months * MONTH_MS);
-  const soaks = lastSheet?.kind === 'sealer' && chemistryOf(lastSheet) === 'epoxy';
+  const soaks =
+    lastSheet?.kind === 'sealer' && lastSheet.parts.length > 1 && (lastSheet.chemistry ?? 'epoxy') === 'epoxy';
   if (soaks && nextSheet && nextSheet.kind !== 'sealer') coat('sealer', SEALER_H * HOUR_MS);
   const done = doneSince(facts);
   const guide = done.findLast((d) => d.step === 'guideCoat');

@@ -1,7 +1,8 @@
 import type { AbradeFor } from '../model/layer';
 import type { PrepKind, PrepWay } from '../model/prep';
-import { isSteel } from './metal';
 import type { Surface } from '../model/surface';
+import { isSteel } from './metal';
+import { usualWay, WAY_DRY_H } from './usualWay';
 
 /** What a step of a usual way needs; a sheet's or a layer's own figures go before. */
 export interface WayNeeds {
@@ -67,7 +68,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('scrape', 'Edges of what holds, back to sound paint.'),
     step('wireBrush', 'Loose rust off; polished rust holds no paint.'),
     step('rinse', 'Salts out of the pits.', { waterLPerM2: WASH_L_PER_M2 }),
-    step('dry', 'Converter and primer want a dry face.', { dryH: 4 }),
+    step('dry', 'Converter and primer want a dry face.', { dryH: WAY_DRY_H.steelByHand }),
     step('convert', 'One or two coats; looked at next day: black is converted, red is not.'),
     step('abrade', 'Scuff: residue of the converter under epoxy does not hold.', { grit: 120, abradeFor: 'bond' }),
     WIPE,
@@ -79,7 +80,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('needleGun', 'Scale and thick rust off.'),
     step('wireBrush', 'Loose rust off; what is tight gets soaked.'),
     step('rinse', 'Salts out of the pits.', { waterLPerM2: WASH_L_PER_M2 }),
-    step('dry', 'A thin epoxy soaks into dry rust only.', { dryH: 12 }),
+    step('dry', 'A thin epoxy soaks into dry rust only.', { dryH: WAY_DRY_H.steelEpoxy }),
     WIPE,
     MASK,
   ],
@@ -88,7 +89,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('degrease', 'Wax of the mould and grease off first: sanding rubs them in.'),
     step('abrade', 'Gelcoat without a scratch does not hold a two-pack.', { grit: 80, abradeFor: 'bond' }),
     step('rinse', 'Dust and salts off.', { waterLPerM2: WASH_L_PER_M2 }),
-    step('dry', 'Water under a barrier blisters it.', { dryH: 24 }),
+    step('dry', 'Water under a barrier blisters it.', { dryH: WAY_DRY_H.grpBarrier }),
     step('wipe', 'With the solvent that the sheet names, the cloth turned often.'),
     MASK,
   ],
@@ -99,7 +100,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     ),
     step('degrease', 'Old polish and grease off.', wash(50)),
     step('rinse', 'Soap off.', { waterLPerM2: WASH_L_PER_M2 }),
-    step('dry', 'Before it is sanded.', { dryH: 4 }),
+    step('dry', 'Before it is sanded.', { dryH: WAY_DRY_H.onePackKept }),
     step('abrade', 'Dulled all over, edges feathered.', { grit: 180, abradeFor: 'bond' }),
     WIPE,
     MASK,
@@ -109,7 +110,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('lookOver', 'Cross-cut it: what is sound may stay.'),
     step('degrease', 'Wax and grease off before sanding rubs them in.', wash(50)),
     step('rinse', 'Soap off.', { waterLPerM2: WASH_L_PER_M2 }),
-    step('dry', 'Before it is sanded.', { dryH: 4 }),
+    step('dry', 'Before it is sanded.', { dryH: WAY_DRY_H.twoPackKept }),
     step('abrade', 'Cured two-pack holds only in a scratch.', { grit: 120, abradeFor: 'bond' }),
     WIPE,
     MASK,
@@ -120,7 +121,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('scrape', 'What is loose.'),
     step('abrade', 'Wet, never dry: its dust is poison.', { grit: 80, abradeFor: 'bond' }),
     step('rinse', 'Sludge off, and collected.', { waterLPerM2: WASH_L_PER_M2 }),
-    step('dry', 'Before it is painted.', { dryH: 4 }),
+    step('dry', 'Before it is painted.', { dryH: WAY_DRY_H.antifoulingKept }),
     MASK,
   ],
   timber: [
@@ -132,7 +133,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
       abradeFor: 'bond',
     }),
     VACUUM,
-    step('dry', 'Damp wood throws its paint off.', { dryH: 24, moistureMax: 0.15 }),
+    step('dry', 'Damp wood throws its paint off.', { dryH: WAY_DRY_H.timber, moistureMax: 0.15 }),
     WIPE,
     MASK,
   ],
@@ -140,7 +141,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('lookOver', 'Emptied, aired, everything out that comes out.'),
     step('degrease', 'Oil is in every corner; leave it to work and brush.', wash(50)),
     step('rinse', 'Till the water runs clear, then out with it.', { waterLPerM2: 4 }),
-    step('dry', 'A day with a fan: still air in a bilge dries nothing.', { dryH: 24, fan: true }),
+    step('dry', 'A day with a fan: still air in a bilge dries nothing.', { dryH: WAY_DRY_H.bilge, fan: true }),
     step('abrade', 'Flattened, so that it holds and cleans easily.', { grit: 120, abradeFor: 'bond' }),
     step('vacuum', 'Dust out of the corners.'),
     step('wipe', 'The last oil, before the first coat.'),
@@ -148,7 +149,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
   nonSkid: [
     step('degrease', 'Sunscreen, fish and fuel lie deep in the grit.', wash(50)),
     step('rinse', 'Scrubbed, not just hosed.', { waterLPerM2: 3 }),
-    step('dry', 'It holds water between the grains.', { dryH: 12 }),
+    step('dry', 'It holds water between the grains.', { dryH: WAY_DRY_H.nonSkid }),
     step('abrade', 'Peaks keyed; a wire cup or coarse paper gets between the grains.', { grit: 80, abradeFor: 'bond' }),
     VACUUM,
     MASK,
@@ -167,29 +168,11 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('lookOver', 'Cracks, rust stains, damp.'),
     step('wash', 'Laitance and salts off.', { waterLPerM2: 4 }),
     step('rinse', 'Till it runs clear.', { waterLPerM2: 4 }),
-    step('dry', 'It dries slowly all through.', { dryH: 72 }),
+    step('dry', 'It dries slowly all through.', { dryH: WAY_DRY_H.mineral }),
     step('vacuum', 'Dust off.'),
     MASK,
   ],
 };
-
-/**
- * The usual way for a zone's substrate and what lies on it.
- * @example usualWay({ kind: 'bilge', substrate: 'steel', existing: 'bare' }) // → 'bilge'
- */
-export function usualWay(surface: Pick<Surface, 'kind' | 'substrate' | 'existing'>): PrepWay {
-  const { kind, substrate, existing } = surface;
-  if (kind === 'bilge') return 'bilge';
-  if (existing === 'antifouling' || existing === 'antifoulingHard' || existing === 'antifoulingAblative')
-    return 'antifoulingKept';
-  if (kind === 'nonSkid') return 'nonSkid';
-  if (existing === 'onePack' || existing === 'unknown') return 'onePackKept';
-  if (existing === 'twoPack') return 'twoPackKept';
-  if (isSteel(substrate)) return 'blastedSteel';
-  if (substrate === 'aluminium') return 'aluminium';
-  if (substrate === 'gelcoat' || substrate === 'laminate') return 'grpBarrier';
-  return substrate === 'ferrocement' ? 'mineral' : substrate === 'sealedTimber' ? 'twoPackKept' : 'timber';
-}
 
 /**
  * Ways that a zone may be got ready by, the usual one first.

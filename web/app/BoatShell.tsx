@@ -125,7 +125,7 @@ function Bench({ view }: { view: BoatView }) {
       aria-label="Bench"
       className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] lg:static lg:border-b lg:border-t-0 lg:px-5"
     >
-      <ul className="grid grid-cols-6 lg:flex lg:gap-8">
+      <ul className="grid grid-cols-7 lg:flex lg:gap-8">
         {PLACES.map((place) => (
           <li key={place.path} className="min-w-0">
             <NavLink
@@ -152,11 +152,13 @@ function benchFigures(view: BoatView): Record<(typeof PLACES)[number]['path'], s
   const inHand = coats.filter((c) => c.finishedAt === null).length;
   const pot = timers.find((t) => t.dueAt > at && !t.silenced);
   const done = statuses.reduce((sum, s) => sum + s.layersDone, 0);
+  const unready = statuses.filter((s) => s.state === 'unready').length;
   const planned = statuses.reduce((sum, s) => sum + s.layersPlanned, 0);
   return {
     today: next ? clockTime(next, at, boat.timeZone) : open > 0 ? `${open} open` : '·',
     hull: counted(surfaces.length, 'zone'),
     film: `${done}/${planned}`,
+    prep: unready > 0 ? `${unready} not ready` : '·',
     mix: pot ? timeWords(pot.dueAt, at, boat.timeZone) : '·',
     coat: inHand > 0 ? `${inHand} going on` : '·',
     record: String(coats.length),

@@ -5,13 +5,13 @@ import { inDemo } from '../data/base';
 import { useAskBeforeLeaving } from '../parts/useLeaveGuard';
 import { changeSettings, useSettings } from '../data/settings';
 import { useYard } from '../data/store';
-import { Alarm } from './Alarm';
 import { useKeys } from './keys';
 import { OutboxStrip } from './OutboxStrip';
 import { focusHeading, PageTitle } from './pageTitle';
 import { Toasts } from './Toasts';
 import { YardNotices } from './YardNotices';
 
+const Alarm = lazy(async () => ({ default: (await import('./Alarm')).Alarm }));
 const KeySheet = lazy(async () => ({ default: (await import('./KeySheet')).KeySheet }));
 
 export function Shell() {
@@ -42,7 +42,9 @@ export function Shell() {
       <Header demo={yard?.demo ?? false} onKeys={() => setKeysOpen(true)} />
       {yard && <YardNotices yard={yard} />}
       <OutboxStrip />
-      <Alarm />
+      <Suspense fallback={null}>
+        <Alarm />
+      </Suspense>
       <main id="place" tabIndex={-1} className="flex min-w-0 flex-1 flex-col outline-none" aria-busy={busy}>
         {slow && <PlaceLoading />}
         <div className={slow ? 'hidden' : 'contents'}>

@@ -1,5 +1,6 @@
 /** The places used at the hull, where the signal comes and goes: fetched ahead, so that they open without it. */
 export const atHull = {
+  BoatShell: () => import('./BoatShell'),
   TodayPlace: () => import('../places/today/TodayPlace'),
   MixPlace: () => import('../places/mix/MixPlace'),
   CoatPlace: () => import('../places/coat/CoatPlace'),
@@ -9,6 +10,7 @@ export const atHull = {
   EditLayer: () => import('../places/film/EditLayer'),
   HullPlace: () => import('../places/hull/HullPlace'),
   ZoneForm: () => import('../places/hull/ZoneForm'),
+  PrepPlace: () => import('../places/prep/PrepPlace'),
   RecordPlace: () => import('../places/record/RecordPlace'),
   ParkedChanges: () => import('./ParkedChanges'),
 };

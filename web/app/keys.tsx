@@ -8,9 +8,10 @@ export const PLACES = [
   { key: '1', path: 'today', name: 'Today' },
   { key: '2', path: 'hull', name: 'Hull' },
   { key: '3', path: 'film', name: 'Film' },
-  { key: '5', path: 'mix', name: 'Mix' },
-  { key: '6', path: 'coat', name: 'Coat' },
-  { key: '8', path: 'record', name: 'Record' },
+  { key: '4', path: 'prep', name: 'Prep' },
+  { key: '6', path: 'mix', name: 'Mix' },
+  { key: '7', path: 'coat', name: 'Coat' },
+  { key: '9', path: 'record', name: 'Record' },
 ] as const;
 
 /** Where "new" leads from a path. */

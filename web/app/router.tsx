@@ -1,7 +1,6 @@
 import { createBrowserRouter } from 'react-router';
 import { BASE } from '../data/base';
 import { YardPlace } from '../places/yard/YardPlace';
-import { BoatShell } from './BoatShell';
 import { atHull } from './atHull';
 import { NotFound, PlaceError } from './PlaceError';
 import { PlaceLoading, Shell } from './Shell';
@@ -24,7 +23,7 @@ export const router = createBrowserRouter(
             { path: 'boats/new', lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).NewBoat }) },
             {
               path: 'boats/:boatId',
-              element: <BoatShell />,
+              lazy: async () => ({ Component: (await atHull.BoatShell()).BoatShell }),
               children: [
                 {
                   errorElement: <PlaceError />,
@@ -60,6 +59,12 @@ export const router = createBrowserRouter(
                       lazy: async () => ({ Component: (await import('../places/hull/OffsetsPage')).OffsetsPage }),
                     },
                     {
+                      path: 'hull/waterline',
+                      lazy: async () => ({
+                        Component: (await import('../places/hull/waterline/WaterlinePage')).WaterlinePage,
+                      }),
+                    },
+                    {
                       path: 'hull/mesh',
                       lazy: async () => ({ Component: (await import('../places/hull/MeshPage')).MeshPage }),
                     },
@@ -82,6 +87,18 @@ export const router = createBrowserRouter(
                     {
                       path: 'film/buy',
                       lazy: async () => ({ Component: (await import('../places/buy/BuyPlace')).BuyPlace }),
+                    },
+                    {
+                      path: 'prep/masking',
+                      lazy: async () => ({ Component: (await import('../places/prep/MaskingPage')).MaskingPage }),
+                    },
+                    {
+                      path: 'prep/stands',
+                      lazy: async () => ({ Component: (await import('../places/prep/StandsPage')).StandsPage }),
+                    },
+                    {
+                      path: 'prep/:surfaceId?',
+                      lazy: async () => ({ Component: (await atHull.PrepPlace()).PrepPlace }),
                     },
                     { path: 'mix', lazy: async () => ({ Component: (await atHull.MixPlace()).MixPlace }) },
                     { path: 'coat', lazy: async () => ({ Component: (await atHull.CoatPlace()).CoatPlace }) },

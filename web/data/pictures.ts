@@ -12,7 +12,9 @@ import { toast } from './toasts';
 interface WaitingPicture {
   readonly id: number;
   readonly boatId: string;
-  readonly coatId: string;
+  /** The coat or the zone that it belongs to. */
+  readonly stream: 'coat' | 'zone';
+  readonly streamId: string;
   readonly at: number;
   readonly blob: Blob;
   readonly body: Omit<PictureBody, 'hash'>;
@@ -20,8 +22,16 @@ interface WaitingPicture {
 
 const STORE = 'pictures';
 const open = () =>
-  openDB(ofThisYard('jack-plane-pictures'), 1, {
-    upgrade: (db) => void db.createObjectStore(STORE, { keyPath: 'id', autoIncrement: true }),
+  openDB(ofThisYard('jack-plane-pictures'), 2, {
+    upgrade(db, from, _to, change) {
+      if (from === 0) db.createObjectStore(STORE, { keyPath: 'id', autoIncrement: true });
+      const waiting = change.objectStore(STORE);
+      // What waited before zones had pictures was of a coat.
+      void waiting.getAll().then((all: (WaitingPicture & { coatId?: string })[]) => {
+        for (const old of all)
+          if (old.coatId !== undefined) void waiting.put({ ...old, stream: 'coat', streamId: old.coatId });
+      });
+    },
   });
 
 /** How many wait. */
@@ -53,7 +63,7 @@ export async function scaledDown(file: Blob): Promise<{ blob: Blob; widthPx: num
   return { blob, widthPx, heightPx };
 }
 
-/** Keep a picture for a coat: on the device first, then sent; what cannot be sent now is sent later. */
+/** Keep a picture: on the device first, then sent; what cannot be sent now is sent later. */
 export async function keepPicture(picture: Omit<WaitingPicture, 'id'>): Promise<void> {
   const db = await open();
   await db.add(STORE, picture);
@@ -70,14 +80,14 @@ export async function sendPictures(): Promise<void> {
   const db = await open();
   try {
     for (const waiting of (await db.getAll(STORE)) as WaitingPicture[]) {
-      const { boatId, coatId, at, blob, body } = waiting;
+      const { boatId, stream, streamId, at, blob, body } = waiting;
       try {
         const { fileHash } = await sendFile(new File([blob], 'picture.jpg'));
         void logEntry(
           {
             boatId,
-            stream: 'coat',
-            streamId: coatId,
+            stream,
+            streamId,
             kind: 'picture',
             occurredAt: at,
             body: { ...body, hash: fileHash },

@@ -315,6 +315,8 @@ function takeBack(
 export type EntryDraft = Pick<LogEntry, 'boatId' | 'stream' | 'streamId' | 'kind' | 'body'> & {
   occurredAt?: number;
   supersedes?: string | null;
+  /** Who did it; left out: this device's painter. */
+  painter?: string;
 };
 
 /** An entry signed by this device's painter. */
@@ -322,10 +324,10 @@ export function signed(draft: EntryDraft): NewEntry {
   const { painter, device } = settings();
   return {
     supersedes: null,
+    painter,
     ...draft,
     id: uuid(),
     occurredAt: Math.round(draft.occurredAt ?? now()),
-    painter,
     device,
   } as NewEntry;
 }

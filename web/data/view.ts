@@ -4,6 +4,7 @@ import { foldLog, type Coat, type MixedBatch } from '#core/coat/fold';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
 import { launchAgainst, type LaunchAgainst } from '#core/coat/launch';
 import { weatherAt } from '#core/air/weather';
+import { boatStillMasked } from '#core/prep/stillMasked';
 import { wetEdges } from '#core/coat/wetEdge';
 import { zoneNames } from '#core/hull/zones';
 import type { SheetRevision } from '#core/model/sheet';
@@ -66,7 +67,15 @@ export function viewOf(bundle: BoatBundle, at: number): BoatView {
     timers,
     clocks: comingClocks(statuses, timers, at, edges),
     launch:
-      launches === null ? [] : launchAgainst({ statuses, surfaces: bundle.surfaces, launchAt: launches, now: at }),
+      launches === null
+        ? []
+        : launchAgainst({
+            statuses,
+            surfaces: bundle.surfaces,
+            launchAt: launches,
+            now: at,
+            masked: boatStillMasked(bundle),
+          }),
     sheetById,
     zoneName: (id) => names.get(id) ?? 'removed zone',
   };

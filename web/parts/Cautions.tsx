@@ -18,12 +18,14 @@ const WORDS: Record<Caution, string> = {
   biocide: 'Biocide: abrade wet or with extraction, catch what falls, never sand old antifouling dry.',
   hotPot: 'A pot that is left heats up: spread it out, outdoors on stone, never in the bin or the bilge.',
   rags: 'Oily rags catch fire by themselves: spread them out wet, outdoors, or in a lidded tin.',
+  oldPaint: 'Old paint may hold lead or tin: test it, wet or with extraction, and no dust home on your clothes.',
+  blasting: 'Blasting: enclosure, air-fed helmet, nobody near; spent grit with old paint is waste to be handed in.',
+  hotWork: 'Hot work: nothing flammable or freshly painted near or behind the plate, a fire watch after it.',
+  acid: 'Acid in converter and etch: goggles and gloves; rinse where the sheet says so, catch what runs off.',
   staging: 'Ladder and staging: tied, on firm ground. Stands are moved by the yard only.',
 };
 
-/**
- * What can hurt at this step, each once a day for each painter: read with a tap, and kept in the log that it was.
- */
+/** What can hurt at a step of painting. */
 export function Cautions({
   view,
   step,
@@ -37,13 +39,26 @@ export function Cautions({
   surfaceIds: readonly string[];
   method: PaintMethod;
 }) {
-  const { painter } = useSettings();
   const zones = surfaceIds.flatMap((id) => view.surfaces.filter((s) => s.id === id)).map((s): ZoneKind => s.kind);
+  return <CautionsOf view={view} cautions={cautionsFor({ step, sheet, zones, method })} surfaceIds={surfaceIds} />;
+}
+
+/** Cautions, each once a day for each painter: read with a tap, and kept in the log that they were. */
+export function CautionsOf({
+  view,
+  cautions,
+  surfaceIds,
+}: {
+  view: BoatView;
+  cautions: readonly Caution[];
+  surfaceIds: readonly string[];
+}) {
+  const { painter } = useSettings();
   const [first] = surfaceIds;
   // Its page is drawn at every key pressed in a field; the log is put in order once.
   const { entries, boat, at } = view;
   const read = useMemo(() => readToday({ entries, boat, at }, painter), [entries, boat, at, painter]);
-  const open = cautionsFor({ step, sheet, zones, method }).filter((c) => !read.has(c));
+  const open = cautions.filter((c) => !read.has(c));
   if (open.length === 0 || !first) return null;
   const acknowledge = () => {
     for (const caution of open)

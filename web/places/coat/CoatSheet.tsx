@@ -9,7 +9,7 @@ import { InHand } from './inhand/InHand';
 import { PaintSays } from './PaintSays';
 import { RatioMark } from './RatioMark';
 import { Learned } from './Learned';
-import { Pictures } from './Pictures';
+import { Pictures } from '../../parts/Pictures';
 import { Uncoated } from './Uncoated';
 
 /** One coat: while it goes on the wet film in huge figures; once finished its clocks and hand tests. */
@@ -58,7 +58,7 @@ export function CoatSheet() {
       <div className="min-w-0">
         {coat.finishedAt !== null && <Drawn view={view} coat={coat} sheet={sheet} />}
         <RatioMark view={view} coat={coat} revision={revision} />
-        <Pictures coat={coat} />
+        <Pictures pictures={coat.pictures} />
         <EntryList view={view} coat={coat} />
       </div>
     </div>

@@ -7,7 +7,7 @@ import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { useSpoken } from '../../parts/spoken';
 import { Term } from '../../parts/Term';
-import { StateSwatch } from '../../parts/patterns';
+import { ZoneNav } from '../../parts/ZoneNav';
 import { EXISTING_WORDS, SUBSTRATE_WORDS } from '../../parts/choiceWords';
 import { CoatsAndFilm } from './CoatsAndFilm';
 import { RecordDialog } from './RecordDialog';
@@ -55,7 +55,7 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
   const say = useSpoken();
   return (
     <div className="grid min-w-0 gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,13fr)_minmax(0,12fr)]">
-      <ZoneNav view={view} surfaceId={surface.id} />
+      <ZoneNav view={view} surfaceId={surface.id} place="film" />
       <section className="min-w-0" aria-label="Section">
         <h1 className="text-2xl">{surface.name}</h1>
         <p className="quiet">
@@ -117,28 +117,6 @@ function ZoneFilm({ view, surface }: { view: BoatView; surface: BoatView['surfac
         />
       )}
     </div>
-  );
-}
-
-function ZoneNav({ view, surfaceId }: { view: BoatView; surfaceId: string }) {
-  const { surfaces, statuses, boat } = view;
-  return (
-    <nav
-      aria-label="Zones"
-      className="-mx-3 flex gap-x-4 overflow-x-auto px-3 whitespace-nowrap lg:col-span-2 lg:mx-0 lg:flex-wrap lg:px-0"
-    >
-      {surfaces.map((s, i) => (
-        <Link
-          key={s.id}
-          to={`/boats/${boat.id}/film/${s.id}`}
-          aria-current={s.id === surfaceId ? 'page' : undefined}
-          className={`narrow link-row gap-1.5 text-lg lg:min-h-9 ${s.id === surfaceId ? 'font-semibold underline decoration-2 underline-offset-8' : ''}`}
-        >
-          <StateSwatch state={statuses[i]?.state ?? 'ready'} colour={statuses[i]?.colourHex ?? null} size={16} />{' '}
-          {s.name}
-        </Link>
-      ))}
-    </nav>
   );
 }
 

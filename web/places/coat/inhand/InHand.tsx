@@ -13,7 +13,7 @@ import { FinishForm } from './FinishForm';
 import { HandsForm } from './HandsForm';
 import { nextBatch } from './nextBatch';
 import { PauseForm } from './PauseForm';
-import { PictureForm } from './PictureForm';
+import { PictureForm } from '../../../parts/PictureForm';
 import { RemarkForm } from './RemarkForm';
 import { PanelDrawing } from './PanelDrawing';
 import { WetFilm } from './WetFilm';
@@ -82,7 +82,14 @@ export function InHand({
           {asked === 'hands' && <HandsForm view={view} coat={coat} onDone={close} />}
           {asked === 'pause' && <PauseForm view={view} coat={coat} onDone={close} />}
           {asked === 'remark' && <RemarkForm view={view} coat={coat} zones={facts.zones} onDone={close} />}
-          {asked === 'picture' && <PictureForm view={view} coat={coat} onDone={close} />}
+          {asked === 'picture' && (
+            <PictureForm
+              boatId={view.boat.id}
+              of={{ stream: 'coat', streamId: coat.id }}
+              at={coat.finishedAt ?? undefined}
+              onDone={close}
+            />
+          )}
           {asked === 'finish' && <FinishForm view={view} coat={coat} sheet={sheet} facts={facts} onDone={close} />}
         </BottomSheet>
       )}

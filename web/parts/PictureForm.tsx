@@ -1,13 +1,23 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
-import type { Coat } from '#core/coat/fold';
-import { now } from '../../../data/now';
-import { keepPicture, scaledDown } from '../../../data/pictures';
-import type { BoatView } from '../../../data/store';
-import { FormProblem, TextField } from '../../../parts/Field';
+import { now } from '../data/now';
+import { keepPicture, scaledDown } from '../data/pictures';
+import { FormProblem, TextField } from './Field';
 
 /** A picture from the phone's camera, or a file: scaled down, kept on the device until it is sent. */
-export function PictureForm({ view, coat, onDone }: { view: BoatView; coat: Coat; onDone: () => void }) {
+export function PictureForm({
+  boatId,
+  of,
+  at,
+  onDone,
+}: {
+  boatId: string;
+  /** The coat or zone that it shows. */
+  of: { stream: 'coat' | 'zone'; streamId: string };
+  /** When it was; left out: now. */
+  at?: number | undefined;
+  onDone: () => void;
+}) {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -19,9 +29,9 @@ export function PictureForm({ view, coat, onDone }: { view: BoatView; coat: Coat
     try {
       const { blob, widthPx, heightPx } = await scaledDown(file);
       await keepPicture({
-        boatId: view.boat.id,
-        coatId: coat.id,
-        at: coat.finishedAt ?? now(),
+        boatId,
+        ...of,
+        at: at ?? now(),
         blob,
         body: { widthPx, heightPx, text: text.trim() },
       });

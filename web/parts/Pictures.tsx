@@ -1,13 +1,13 @@
-import type { Coat } from '#core/coat/fold';
-import { BASE } from '../../data/base';
-import { usePicturesSending, usePicturesWaiting } from '../../data/pictures';
+import type { PictureBody } from '#core/model/log';
+import { BASE } from '../data/base';
+import { usePicturesSending, usePicturesWaiting } from '../data/pictures';
 import { counted } from '#core/units/format';
 
-/** The pictures of a coat; one opens whole at a tap. */
-export function Pictures({ coat }: { coat: Coat }) {
+/** The pictures of a coat or a zone; one opens whole at a tap. */
+export function Pictures({ pictures }: { pictures: readonly (PictureBody & { readonly id: string })[] }) {
   usePicturesSending();
   const { count } = usePicturesWaiting();
-  if (coat.pictures.length === 0 && count === 0) return null;
+  if (pictures.length === 0 && count === 0) return null;
   return (
     <section aria-labelledby="pictures" className="mb-3">
       <h2 id="pictures" className="ruled pb-1">
@@ -17,7 +17,7 @@ export function Pictures({ coat }: { coat: Coat }) {
         <p className="py-1">{counted(count, 'picture')} on this device, to be sent when there is a signal.</p>
       )}
       <ul className="mt-2 grid grid-cols-3 gap-2">
-        {coat.pictures.map((p) => (
+        {pictures.map((p) => (
           <li key={p.id}>
             <a href={`${BASE}/api/pictures/${p.hash}`} target="_blank" rel="noreferrer">
               <img
@@ -25,7 +25,7 @@ export function Pictures({ coat }: { coat: Coat }) {
                 width={p.widthPx}
                 height={p.heightPx}
                 loading="lazy"
-                alt={p.text || 'Picture of the coat'}
+                alt={p.text || 'Picture'}
                 className="aspect-square h-auto w-full object-cover"
               />
             </a>

@@ -1,0 +1,3 @@
+export function WaterlinePage() {
+  return null;
+}
