@@ -156,7 +156,7 @@ export function maskJobs(facts: MaskingFacts): { edges: MaskEdge[]; things: Mask
     );
     const gloss = stops.flat().some((c) => c.sheet.kind === 'topcoat');
     const pull = gloss ? 'wet' : 'touchDry';
-    const times = stops.reduce((sum, coats) => sum + tapings({ days: daysOf(coats), lifeDays, pull }), 0);
+    const times = stops.reduce((sum, coats) => sum + tapings({ days: daysOf(coats), lifeDays }), 0);
     const tapes =
       times === 0
         ? []

@@ -1,6 +1,5 @@
 import { finite, notNegative, positive } from '../guard';
 import { Impossible } from '../impossible';
-import type { TapePull } from '../model/prep';
 
 /**
  * Rolls of tape for a length. [P: arithmetic]
@@ -44,19 +43,18 @@ export function tapeLifeDays({ sun }: { sun: boolean }): number {
  * How often an edge is taped for coats on these days: consecutive days are one taping, a gap is off and again, and so is
  * a run that outlives the tape. [CP]
  * @param options.days days of the coats, whole numbers in order; the same day twice is one
- * @param options.pull a tape pulled while the coat is wet goes on again for each of them
  * @throws RangeError on days out of order
- * @example tapings({ days: [1, 2, 3, 10], lifeDays: 7, pull: 'touchDry' }) // → 2
+ * @example tapings({ days: [1, 2, 3, 10], lifeDays: 7 }) // → 2
  */
-export function tapings(options: { days: readonly number[]; lifeDays: number; pull: TapePull }): number {
-  const { days, pull } = options;
+export function tapings(options: { days: readonly number[]; lifeDays: number }): number {
+  const { days } = options;
   const lifeDays = positive(options.lifeDays, 'The life of the tape');
   let count = 0;
   let from = -Infinity;
   let last = -Infinity;
   for (const day of days) {
     if (finite(day, 'A day') < last) throw new Impossible('The days of the coats are not in order. Sort them.');
-    if (day !== last && (day - last > 1 || day - from >= lifeDays || pull === 'wet')) {
+    if (day !== last && (day - last > 1 || day - from >= lifeDays)) {
       count += 1;
       from = day;
     }

@@ -203,7 +203,8 @@ function unitList(quantity: QuantityName, without?: Unit): string {
 /** Bare numbers outside of this, in the unit that is shown, are a slip or meant in another unit. */
 const SENSIBLE: Partial<Record<QuantityName, Record<string, readonly [low: number, high: number]>>> = {
   film: { um: [5, 5000], mil: [0.2, 200] },
-  length: { m: [0, 100], ft: [0, 330] },
+  // Below zero is to starboard, or under the waterline.
+  length: { m: [-100, 100], ft: [-330, 330] },
   temperature: { C: [-40, 60], F: [-40, 140] },
   density: { kgL: [0.4, 5], lbgal: [3, 42] },
   mass: { kg: [0, 1000], lb: [0, 2200] },

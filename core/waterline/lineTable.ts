@@ -1,5 +1,5 @@
 import type { HullShape } from '../hull/shape';
-import { samples } from '../hull/shape';
+import { positive } from '../guard';
 import type { DrawnLine } from './waterlineLog';
 import { bandAt, flareDegAt } from './skin';
 import { lineAboveGround, type Standing } from './standing';
@@ -20,10 +20,15 @@ export interface LineStation {
   readonly bandWidthM: number | null;
 }
 
-/** Stations even along her, so far apart, the last at her end. */
+/**
+ * Stations so far apart from the stern on, the last at her end.
+ * @throws RangeError on a distance of zero
+ * @example stationsAlong(1.2, 0.5) // → [0, 0.5, 1, 1.2]
+ */
 export function stationsAlong(lengthM: number, stepM: number): number[] {
-  const count = Math.max(1, Math.round(lengthM / stepM));
-  return samples(0, lengthM, count);
+  const count = Math.floor(lengthM / positive(stepM, 'From station to station') + 1e-9);
+  const even = Array.from({ length: count + 1 }, (_, i) => i * stepM);
+  return lengthM - count * stepM > 1e-3 ? [...even, lengthM] : even;
 }
 
 /**
@@ -93,13 +98,14 @@ const COLUMNS = [
 ] as const;
 
 /**
- * The table as CSV, metres to the millimetre.
- * @example lineCsv([]) // → 'station,forward_m,height_m,below_rail_m,above_ground_port_m,above_ground_starboard_m,flare_deg,boot_top_height_m,boot_top_width_m\n'
+ * The table as cells, metres to the millimetre, its head first.
+ * @example lineCells([])[0].length // → 9
  */
-export function lineCsv(rows: readonly LineStation[]): string {
+export function lineCells(rows: readonly LineStation[]): string[][] {
   const m = (v: number | null) => (v === null ? '' : v.toFixed(3));
-  const lines = rows.map((r) =>
-    [
+  return [
+    [...COLUMNS],
+    ...rows.map((r) => [
       String(r.no),
       m(r.xM),
       m(r.heightM),
@@ -109,7 +115,6 @@ export function lineCsv(rows: readonly LineStation[]): string {
       r.flareDeg === null ? '' : r.flareDeg.toFixed(1),
       m(r.bandHeightM),
       m(r.bandWidthM),
-    ].join(','),
-  );
-  return `${[COLUMNS.join(','), ...lines].join('\n')}\n`;
+    ]),
+  ];
 }

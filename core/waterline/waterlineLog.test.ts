@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest';
 import {
   drawLine,
   foldWaterline,
+  howHigh,
   hullShape,
   linesFromOffsets,
-  lineCsv,
+  lineCells,
   lineTable,
   markHeight,
   missingStations,
+  readList,
   setOffKey,
   standingPlane,
   stationsAlong,
@@ -89,7 +91,7 @@ describe('a line', () => {
     expect(rows[1]?.belowRailM).toBeCloseTo(0.4, 9);
     expect(rows[1]?.groundPortM).toBeCloseTo(1.3, 9);
     expect(rows[1]?.groundStarboardM).toBeCloseTo(1.1, 9);
-    expect(lineCsv(rows).split('\n')[2]).toBe('2,2.000,0.100,0.400,1.300,1.100,0.0,0.080,0.080');
+    expect(lineCells(rows)[2]?.join(',')).toBe('2,2.000,0.100,0.400,1.300,1.100,0.0,0.080,0.080');
     const off = drawLine({ line: { ...line, levelM: 0.7 }, hull, marks: [] });
     expect(lineTable({ line: off, shape, standing: null, xM: [2] })[0]).toMatchObject({
       heightM: null,
@@ -125,5 +127,44 @@ describe('the log of it', () => {
     expect(folded.marks.map((m) => m.valueM)).toEqual([0.1, 0.11]);
     expect(folded.setOff.has(setOffKey({ lineId: 'l', no: 3, side: 'starboard' }))).toBe(true);
     expect(folded.stood).toBeNull();
+  });
+});
+
+describe('a list that is read out', () => {
+  const read = (text: string, system: 'metric' | 'us' = 'metric') => readList({ text, first: 1, system });
+  it('a figure a station, in its own order, with gaps named', () => {
+    expect(read('52.5\n53\ngap\n54')).toEqual({
+      stations: [
+        { no: 1, valueM: expect.closeTo(0.525, 12) },
+        { no: 2, valueM: expect.closeTo(0.53, 12) },
+        { no: 3, valueM: null },
+        { no: 4, valueM: expect.closeTo(0.54, 12) },
+      ],
+      gaps: [3],
+      problem: null,
+    });
+    expect(read('52.5 53 53.5').stations).toHaveLength(3);
+    expect(read('4: 52.5; 7: 53').gaps).toEqual([5, 6]);
+    // 20 5/8 in by hand: 0.523875 m.
+    expect(read('20 5/8', 'us').stations[0]?.valueM).toBeCloseTo(0.523875, 9);
+  });
+  it('says what cannot be read, and what comes twice', () => {
+    expect(read('52.5\nfifty').problem).toMatch(/Station 2, “fifty”/);
+    expect(read('1: 52\n1: 53').problem).toMatch(/Station 1 comes twice/);
+    expect(read('').stations).toEqual([]);
+  });
+});
+
+describe('how high, by hand', () => {
+  it('every station has its margin over the water that is to come', () => {
+    const stations = [
+      { xM: 0, lineM: 0.06, waterM: 0.01 },
+      { xM: 4, lineM: 0.06, waterM: 0.04 },
+    ];
+    const { least, raiseM, wear } = howHigh({ stations, marginM: 0.05 });
+    expect(least).toEqual({ xM: 4, overWaterM: expect.closeTo(0.02, 12) });
+    expect(raiseM).toBeCloseTo(0.03, 12);
+    expect(wear).toEqual({ fromM: expect.closeTo(0.02, 12), toM: expect.closeTo(0.05, 12) });
+    expect(howHigh({ stations: [] }).least).toBeNull();
   });
 });

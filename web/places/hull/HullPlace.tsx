@@ -1,4 +1,4 @@
-import { Box, Plus, Table2 } from 'lucide-react';
+import { Box, Plus, Table2, Waves } from 'lucide-react';
 import { lazy, Suspense } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { NO_MODEL } from '#core/model/area';
@@ -82,17 +82,7 @@ export function HullPlace() {
             </dd>
           </div>
         </dl>
-        <p className="mt-2 flex flex-wrap items-center gap-x-5 text-sm">
-          <Link to={`/boats/${boat.id}/edit`} className="link-row underline underline-offset-4">
-            Change the dimensions
-          </Link>
-          <Link to={`${base}/offsets`} className="link-row gap-1 underline underline-offset-4">
-            <Table2 size={16} aria-hidden="true" /> {hull?.offsets ? 'Table of offsets' : 'Type or import offsets'}
-          </Link>
-          <Link to={`${base}/mesh`} className="link-row gap-1 underline underline-offset-4">
-            <Box size={16} aria-hidden="true" /> {hull?.mesh ? 'Mesh of the hull' : 'Bring in a mesh'}
-          </Link>
-        </p>
+        <HullLinks view={view} base={base} />
         <WorkAndMasks surfaces={surfaces} />
       </section>
       <div className="min-w-0">
@@ -109,6 +99,27 @@ export function HullPlace() {
         </Suspense>
       </div>
     </div>
+  );
+}
+
+/** What is known of the hull as a whole, and where it is changed. */
+function HullLinks({ view, base }: { view: BoatView; base: string }) {
+  const { boat, hull } = view;
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-x-5 text-sm">
+      <Link to={`/boats/${boat.id}/edit`} className="link-row underline underline-offset-4">
+        Change the dimensions
+      </Link>
+      <Link to={`${base}/offsets`} className="link-row gap-1 underline underline-offset-4">
+        <Table2 size={16} aria-hidden="true" /> {hull?.offsets ? 'Table of offsets' : 'Type or import offsets'}
+      </Link>
+      <Link to={`${base}/mesh`} className="link-row gap-1 underline underline-offset-4">
+        <Box size={16} aria-hidden="true" /> {hull?.mesh ? 'Mesh of the hull' : 'Bring in a mesh'}
+      </Link>
+      <Link to={`${base}/waterline`} className="link-row gap-1 underline underline-offset-4">
+        <Waves size={16} aria-hidden="true" /> Waterline
+      </Link>
+    </p>
   );
 }
 

@@ -23,7 +23,7 @@ export function FairingRounds({
   const when = (t: number) => timeWords(t, view.at, view.boat.timeZone);
   const work = surface.openWork.find((w) => w.kind === 'fairing' && !w.done);
   if (rounds.length === 0)
-    return surface.exposure === 'interior' ? null : (
+    return surface.exposure === 'interior' || surface.exposure === 'bilge' || surface.exposure === 'tank' ? null : (
       <p>
         <button type="button" className="link-row underline underline-offset-4" onClick={() => onOpen(fillStep(0))}>
           Begin fairing: fill, guide coat, block, look

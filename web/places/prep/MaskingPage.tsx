@@ -12,7 +12,7 @@ import { Choice, FormProblem, TextField } from '../../parts/Field';
 import { TimeField } from '../../parts/TimeField';
 import { spanWords, timeWords } from '../../parts/words';
 import { useMasking, type EdgeOn, type ThingOn } from './useMasking';
-import { logOnZones } from './usePrep';
+import { logOnZones, TAP } from './usePrep';
 
 const DAY_MS = 86_400_000;
 const TAPE_WORDS = { fineLine: 'fine line', wide: 'wide', paper: 'paper' } as const;
@@ -128,7 +128,13 @@ function Edge({ view, edge, no }: { view: BoatView; edge: EdgeOn; no: number }) 
           type="button"
           className="btn btn-primary"
           onClick={() =>
-            void logOnZones(view, [on.zone], { kind: 'unmasked', body: { job: edge.job } }, `${edge.name}: tape off`)
+            void logOnZones(
+              view,
+              [on.zone],
+              { kind: 'unmasked', body: { job: edge.job } },
+              `${edge.name}: tape off`,
+              TAP,
+            )
           }
         >
           Tape is off
@@ -207,6 +213,7 @@ function Thing({ view, thing, against }: { view: BoatView; thing: ThingOn; again
         ? { kind, body: { job: thing.job, lifeDays: TAPES.wide.shadeDays, pull: 'touchDry' } }
         : { kind, body: { job: thing.job } },
       kind === 'masked' ? `${name}: masked` : `${name}: clear`,
+      TAP,
     );
   return (
     <li className="flex flex-wrap items-center gap-x-4 py-2">

@@ -10,7 +10,7 @@ import { ABRADE_FOR_WORDS } from '../../parts/choiceWords';
 import { DIRT_WORDS, PREP_WORDS, WAY_WORDS } from '../../parts/prepWords';
 import { timeWords } from '../../parts/words';
 import { ListForm } from './ListForm';
-import { logOnZones, planOf } from './usePrep';
+import { logOnZones, planOf, TAP } from './usePrep';
 
 const STATE_NOTES: Record<StepState, string> = {
   toDo: 'to do',
@@ -78,6 +78,7 @@ function move(view: BoatView, surface: SurfaceRow, list: PrepList, from: number,
     [surface.id],
     { kind: 'prepPlanned', body: { ...planOf(view, surface.id), order: keys } },
     'Order of the steps changed',
+    TAP,
   );
 }
 
@@ -195,6 +196,7 @@ const quick = (view: BoatView, surface: SurfaceRow, step: PrepStep) =>
     [surface.id],
     { kind: 'prepared', body: usualBody(step) },
     `${surface.name}: ${nameOfStep(step).toLowerCase()}`,
+    TAP,
   );
 
 /** "washed Mon 10:20, rain since: again" */

@@ -35,6 +35,7 @@ export async function logOnZones(
   zones: readonly string[],
   draftFor: Draft | ((zone: string) => Draft),
   label: string,
+  options: { inline?: boolean } = { inline: true },
 ): Promise<string | null> {
   const drafts = zones.map((zone) => ({ zone, draft: typeof draftFor === 'function' ? draftFor(zone) : draftFor }));
   if (drafts.length === 0) return 'Choose at least one zone.';
@@ -49,22 +50,25 @@ export async function logOnZones(
       entry: signed({ boatId: view.boat.id, stream: 'zone', streamId: zone, ...draft }),
     })),
     label,
-    { inline: true },
+    options,
   );
   return outcome.ok ? null : outcome.failure.message;
 }
+
+/** A tap is shown at once; what a form holds waits for an answer. */
+export const TAP = { inline: false };
 
 /** Log something of the boat as a whole. */
 export async function logOnBoat(
   view: BoatView,
   draft: Draft,
   label: string,
-  options: { quiet?: boolean } = {},
+  options: { inline?: boolean } = { inline: true },
 ): Promise<string | null> {
   const outcome = await saveAll(
     [{ kind: 'entry', entry: signed({ boatId: view.boat.id, stream: 'boat', streamId: view.boat.id, ...draft }) }],
     label,
-    { inline: true, ...options },
+    options,
   );
   return outcome.ok ? null : outcome.failure.message;
 }
