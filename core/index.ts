@@ -96,6 +96,7 @@ export * from './prep/fairing';
 export * from './prep/masking';
 export * from './prep/prepLog';
 export * from './prep/prepSteps';
+export * from './prep/prepWork';
 export * from './prep/rust';
 export * from './prep/stands';
 export * from './prep/stillMasked';

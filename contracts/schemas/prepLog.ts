@@ -84,7 +84,7 @@ export const zoneBodies = {
     pull: Joi.valid(...TAPE_PULLS).required(),
     text: words(),
   }),
-  unmasked: Joi.object({ job }),
+  unmasked: Joi.object({ job, text: words() }),
   foundWork: Joi.object({
     workId: Joi.string().max(60).required(),
     work: Joi.valid(...OPEN_WORK_KINDS).required(),

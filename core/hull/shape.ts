@@ -27,7 +27,11 @@ export type DrawnBoat = BoatDimensions & { readonly keels: Keels };
 
 const SAMPLES = 40;
 
-/** @throws RangeError on impossible dimensions */
+/**
+ * The body of a hull, from her lines where they are known.
+ * @throws RangeError on impossible dimensions
+ * @example hullShape(boat).known // → 'dimensions'
+ */
 export function hullShape(boat: DrawnBoat, lines: HullLines | null = null): HullShape {
   return lines ? fromLines(boat, lines) : fromDimensions(boat);
 }
@@ -106,7 +110,7 @@ function fromLines(boat: DrawnBoat, lines: HullLines): HullShape {
   };
 }
 
-/** Evenly from a to b, ends included. */
+/** Evenly from a to b, ends included. @example samples(0, 1, 2) // → [0, 0.5, 1] */
 export function samples(a: number, b: number, n = SAMPLES): number[] {
   return Array.from({ length: n + 1 }, (_, i) => a + ((b - a) * i) / n);
 }

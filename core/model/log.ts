@@ -229,7 +229,7 @@ export type ZoneEntry =
   | LogEntryOf<'dirtied', DirtiedBody>
   | LogEntryOf<'rustLooked', RustLookedBody>
   | LogEntryOf<'masked', MaskedBody>
-  | LogEntryOf<'unmasked', { readonly job: string }>
+  | LogEntryOf<'unmasked', { readonly job: string; readonly text?: string | undefined }>
   | LogEntryOf<'foundWork', FoundBody>
   | LogEntryOf<'structureAsked', AskedBody>
   | LogEntryOf<'wayOut', WayOutBody>;

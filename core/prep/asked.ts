@@ -53,6 +53,8 @@ export interface PrepFacts extends Omit<SurfaceFacts, 'surface' | 'lastCoat' | '
   readonly closed: boolean;
   /** Edges that are taped for the next coat. */
   readonly masks: boolean;
+  /** Since when all of its edges are taped, epoch ms; null or left out: they are not. */
+  readonly maskedAt?: number | null;
 }
 
 /** What each kind of open work takes before the zone is painted. [CP] */

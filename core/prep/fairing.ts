@@ -36,7 +36,8 @@ export function fairing(log: Pick<PrepLog, 'done'>, since = -Infinity): Fairing 
     [];
   let primed = false;
   for (const d of log.done) {
-    if (d.at <= since) continue;
+    // A filling or a look of other open work is none of fairing.
+    if (d.at <= since || d.workId !== undefined) continue;
     if (d.step === 'spotPrime') primed = true;
     const stage = FAIRING_STAGES.find((s) => s === d.step);
     if (!stage) continue;

@@ -26,7 +26,7 @@ const boat = (entries: LogEntry[], now: number, hours = steady) => ({
   buildUps: [{ surfaceId: 'bottom', layers }],
   sheets: [revision, copper],
   hours,
-  taped: new Set<string>(),
+  borders: [],
   now,
 });
 

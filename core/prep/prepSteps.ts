@@ -89,7 +89,7 @@ export function prepSteps(facts: PrepFacts): PrepList {
   const done = doneSince(facts);
   const leftOut = new Map(log.plan?.leftOut.map((l) => [l.key, l.reason]));
   const steps = asked.map((a): PrepStep => {
-    const own = lastOf(done, a);
+    const own = lastOf(done, a) ?? (a.kind === 'mask' ? tapedOn(facts) : null);
     const reason = leftOut.get(a.key) ?? null;
     const drying = clocks.find((c) => c.kind === 'drying');
     const ranOut = own ? ranOutBy(a, own, { facts, done, clocks }) : null;
@@ -110,6 +110,10 @@ export function prepSteps(facts: PrepFacts): PrepList {
   const open = steps.filter((s) => s.state === 'toDo' || s.state === 'again').length;
   return { way, steps, clocks, keptOffBy, fairing: rounds, open, ready: open === 0 && keptOffBy.length === 0 };
 }
+
+/** Edges that were said to be taped are masked. */
+const tapedOn = ({ maskedAt = null, log }: PrepFacts): Logged<PreparedBody> | null =>
+  maskedAt === null ? null : { step: 'mask', id: '', at: maskedAt, painter: log.masked[0]?.painter ?? '' };
 
 /** The newest log of a step: by its key where it was added by hand, by its kind otherwise. */
 function lastOf(done: readonly Logged<PreparedBody>[], a: Asked): Logged<PreparedBody> | null {

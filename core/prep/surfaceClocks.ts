@@ -99,6 +99,8 @@ function metalClock(facts: SurfaceFacts): SurfaceClock[] {
   const bare = facts.lastCoat === null && existing === 'bare';
   const bared = done.findLast((d) => baresMetal(d.step, substrate, bare));
   if (!bared) return [];
+  // A patch is primed by itself; a blasted face by its coat.
+  if (bared.step !== 'blast' && done.some((d) => d.step === 'spotPrime' && d.at > bared.at)) return [];
   const turned = facts.log.dirtied.find((e) => e.by === 'turned' && e.at > bared.at) ?? null;
   const passive = done.findLast((d) => d.step === 'passivate' && d.at > bared.at);
   const from = passive ?? bared;

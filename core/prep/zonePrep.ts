@@ -5,6 +5,7 @@ import type { BuildUp } from '../model/buildUp';
 import type { LogEntry } from '../model/log';
 import type { SheetRevision } from '../model/sheet';
 import type { OpenWork, Shelter, Surface } from '../model/surface';
+import type { Border } from '../system/borders';
 import { prepOf } from './prepLog';
 import { prepSteps, type PrepList } from './prepSteps';
 
@@ -15,8 +16,8 @@ export interface PrepBoat {
   readonly sheets: readonly Pick<SheetRevision, 'id' | 'body'>[];
   readonly hours: readonly SourcedHour[];
   readonly shelter?: Shelter;
-  /** Zones with an edge that is taped. */
-  readonly taped: ReadonlySet<string>;
+  /** Borders of the boat: their edges are taped. */
+  readonly borders: readonly Pick<Border, 'id' | 'upperId' | 'lowerId'>[];
   readonly now: number;
 }
 
@@ -24,7 +25,7 @@ export interface PrepBoat {
  * The list of one zone of a boat, as it stands now.
  * @example
  *   zonePrep(
- *     { entries: [], buildUps: [], sheets: [], hours: [], taped: new Set(), now: noon },
+ *     { entries: [], buildUps: [], sheets: [], hours: [], borders: [], now: noon },
  *     { ...zone, kind: 'bilge' },
  *     { lastCoat: null, nextLayer: null, nextSheet: null, clocks: null, state: 'ready' },
  *   ).way // → 'bilge'
@@ -52,6 +53,18 @@ export function zonePrep(
     rain: isSheltered(surface, boat.shelter) ? [] : boat.hours,
     bonds: lastCoat !== null && !closed && !cured && !(bonded !== null && boat.now > bonded) && window?.bonds !== false,
     closed,
-    masks: boat.taped.has(surface.id),
+    ...masking(boat, surface.id),
   });
+}
+
+/** Whether a zone has edges that are taped, and since when all of them are. */
+function masking({ borders, entries }: PrepBoat, surfaceId: string): { masks: boolean; maskedAt: number | null } {
+  const own = borders.filter((b) => b.upperId === surfaceId || b.lowerId === surfaceId);
+  const on = own.map(
+    (b) =>
+      [b.upperId, b.lowerId].flatMap((zone) => prepOf(entries, zone).masked).find((m) => m.job === `edge:${b.id}`)
+        ?.at ?? null,
+  );
+  const taped = on.filter((at) => at !== null);
+  return { masks: own.length > 0, maskedAt: own.length > 0 && taped.length === own.length ? Math.max(...taped) : null };
 }

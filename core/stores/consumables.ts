@@ -3,7 +3,18 @@ import type { Layer } from '../model/layer';
 import { Impossible } from '../impossible';
 
 /** What one of a consumable is counted by. */
-export const PER = ['job', 'zone', 'coat', 'tippedCoat', 'batch', 'coatM2', 'abradedM2', 'borderM', 'day'] as const;
+export const PER = [
+  'job',
+  'zone',
+  'coat',
+  'tippedCoat',
+  'batch',
+  'coatM2',
+  'abradedM2',
+  'borderM',
+  'washL',
+  'day',
+] as const;
 export type Per = (typeof PER)[number];
 
 /** One rule: so many for so much. The yard edits these. */
@@ -32,7 +43,12 @@ export interface WorkDone {
     readonly abradedM2: number;
     readonly batches: number;
   }[];
+  /** Edges to tape, m, each as often as it is taped. */
   readonly borderM: number;
+  /** Abraded before a first coat, or because a window has closed, m². */
+  readonly prepM2: number;
+  /** Concentrate that goes into washes, L. */
+  readonly washL: number;
   readonly days: number;
 }
 
@@ -100,13 +116,33 @@ export const USUAL_CONSUMABLES: readonly ConsumableRule[] = [
     supplier: '',
   },
   {
+    id: 'fineLine',
+    name: 'Fine-line tape, rolls of 33 m',
+    amount: 0.033,
+    per: 'borderM',
+    method: null,
+    inPack: 1,
+    priceMinor: 620,
+    supplier: '',
+  },
+  {
     id: 'tape',
     name: 'Masking tape, rolls of 50 m',
-    amount: 0.03,
+    amount: 0.022,
     per: 'borderM',
     method: null,
     inPack: 1,
     priceMinor: 480,
+    supplier: '',
+  },
+  {
+    id: 'wash',
+    name: 'Wash concentrate, L',
+    amount: 1,
+    per: 'washL',
+    method: null,
+    inPack: 1,
+    priceMinor: 890,
     supplier: '',
   },
   {
@@ -159,6 +195,8 @@ export interface ConsumableNeed {
  *       zones: 1,
  *       coats: [{ method: 'roller', tipped: false, areaM2: 10, abradedM2: 0, batches: 1 }],
  *       borderM: 0,
+ *       prepM2: 0,
+ *       washL: 0,
  *       days: 1,
  *     },
  *   }).map((c) => c.packs) // → [1]
@@ -180,8 +218,9 @@ export function consumablesFor({
       tippedCoat: total((c) => (c.tipped ? 1 : 0)),
       batch: total((c) => c.batches),
       coatM2: total((c) => c.areaM2),
-      abradedM2: total((c) => c.abradedM2),
+      abradedM2: total((c) => c.abradedM2) + (coats.length > 0 ? work.prepM2 : 0),
       borderM: coats.length > 0 ? work.borderM : 0,
+      washL: work.washL,
       day: coats.length > 0 ? work.days : 0,
     };
     const count = Math.ceil(notNegative(rule.amount, `The amount of ${rule.name}`) * units[rule.per] - 1e-9);

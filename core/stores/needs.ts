@@ -1,6 +1,7 @@
 import { errorGroup } from '../hull/uncertainty';
 import { coatOf, type Coat } from '../coat/fold';
 import { blockingWork } from '../coat/zoneState';
+import type { PrepWork } from '../prep/prepWork';
 import type { BuildUp } from '../model/buildUp';
 import type { Surface } from '../model/surface';
 import type { TimeTable } from '../model/timeTable';
@@ -205,6 +206,8 @@ export function zoneNeeds({
   return { needs, without };
 }
 
+const NO_PREP_WORK: PrepWork = { abradedM2: 0, concentrateL: 0 };
+
 /**
  * What coats to come amount to, by what rules of consumables count.
  * @example workOf({ needs, borderM: 4, days: 2 }).coats.length // → 2
@@ -212,10 +215,12 @@ export function zoneNeeds({
 export function workOf({
   needs,
   borderM,
+  prep = NO_PREP_WORK,
   days,
 }: {
   needs: readonly CoatNeed[];
   borderM: number;
+  prep?: PrepWork;
   days: number;
 }): WorkDone {
   return {
@@ -228,6 +233,8 @@ export function workOf({
       batches: n.batches,
     })),
     borderM,
+    prepM2: prep.abradedM2,
+    washL: prep.concentrateL,
     days,
   };
 }

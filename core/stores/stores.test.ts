@@ -242,7 +242,7 @@ describe('consumables', () => {
   it('count by the yard’s rules and round up to packs, by hand', () => {
     const found = consumablesFor({
       rules: USUAL_CONSUMABLES,
-      work: { zones: 2, coats: [coat, { ...coat, abradedM2: 10 }], borderM: 18, days: 3 },
+      work: { zones: 2, coats: [coat, { ...coat, abradedM2: 10 }], borderM: 18, prepM2: 0, washL: 0, days: 3 },
     });
     const of = (id: string) => found.find((c) => c.rule.id === id);
     expect(of('roller')).toMatchObject({ count: 2, packs: 2, costMinor: 480 });
@@ -252,13 +252,16 @@ describe('consumables', () => {
     expect(of('filter')).toBeUndefined();
   });
   it('come to nothing without a coat', () => {
-    expect(consumablesFor({ rules: USUAL_CONSUMABLES, work: { zones: 3, coats: [], borderM: 20, days: 4 } })).toEqual(
-      [],
-    );
+    expect(
+      consumablesFor({
+        rules: USUAL_CONSUMABLES,
+        work: { zones: 3, coats: [], borderM: 20, prepM2: 9, washL: 0, days: 4 },
+      }),
+    ).toEqual([]);
     expect(() =>
       consumablesFor({
         rules: [{ ...USUAL_CONSUMABLES[0]!, inPack: 0 }],
-        work: { zones: 1, coats: [coat], borderM: 0, days: 1 },
+        work: { zones: 1, coats: [coat], borderM: 0, prepM2: 0, washL: 0, days: 1 },
       }),
     ).toThrow(/holds at least one/);
   });

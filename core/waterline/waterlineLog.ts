@@ -47,7 +47,7 @@ export function foldWaterline(entries: readonly LogEntry[]): WaterlineLog {
   return log;
 }
 
-/** Names a station of a line on a side. */
+/** Names a station of a line on a side. @example setOffKey({ lineId: 'l', no: 3, side: 'port' }) // → 'l 3 port' */
 export const setOffKey = ({ lineId, no, side }: { lineId: string; no: number; side: MarkSide }): string =>
   `${lineId} ${no} ${side}`;
 

@@ -23,6 +23,8 @@ interface Form {
 const SLOOP: Form = { loaM: 9.6, beamM: 3.1, bodyM: 0.55, freeboardM: 1.05, stern: 0.62, deadrise: 0.2 };
 const WORKBOAT: Form = { loaM: 7.2, beamM: 2.5, bodyM: 0.55, freeboardM: 0.85, stern: 0.9, deadrise: 0.16 };
 
+const LAUNCH: Form = { loaM: 8.4, beamM: 2.7, bodyM: 0.65, freeboardM: 0.95, stern: 0.78, deadrise: 0.3 };
+
 /** Along the length, 0 at the transom to 1 at the stem: half-breadth at the rail, bottom and rail heights. */
 function station(form: Form, t: number): { half: number; bottom: number; rail: number } {
   const half =
@@ -48,23 +50,32 @@ function halfBreadth(form: Form, t: number, z: number): number | null {
 
 const mm = (value: number) => Math.round(value * 1000) / 1000;
 
-/** The sloop's table of offsets, as it might lie in a drawer. Waterlines count from the bottom of the body. */
-export function sloopOffsets(): OffsetRecord {
-  const stationsM = Array.from({ length: 13 }, (_, i) => mm((SLOOP.loaM * i) / 12));
-  const waterlinesM = [0, 0.12, 0.24, 0.36, 0.48, 0.6, 0.8, 1.0, 1.2, 1.4, 1.6];
+/** A table of offsets; waterlines count from the bottom of the body. */
+function offsetsOf(form: Form, intervals: number, waterlinesM: readonly number[]): OffsetRecord {
+  const stationsM = Array.from({ length: intervals + 1 }, (_, i) => mm((form.loaM * i) / intervals));
   return {
     stationsM,
     waterlinesM,
     halfBreadthsM: stationsM.map((x) =>
       waterlinesM.map((w) => {
-        const y = halfBreadth(SLOOP, x / SLOOP.loaM, w - SLOOP.bodyM);
+        const y = halfBreadth(form, x / form.loaM, w - form.bodyM);
         return y === null ? null : mm(y);
       }),
     ),
-    waterlineM: SLOOP.bodyM,
+    waterlineM: form.bodyM,
     fromBow: false,
     includeBottom: true,
   };
+}
+
+/** The sloop's table of offsets, as it might lie in a drawer. */
+export function sloopOffsets(): OffsetRecord {
+  return offsetsOf(SLOOP, 12, [0, 0.12, 0.24, 0.36, 0.48, 0.6, 0.8, 1.0, 1.2, 1.4, 1.6]);
+}
+
+/** The launch's lines, taken off by the yard at every 70 cm. */
+export function launchOffsets(): OffsetRecord {
+  return offsetsOf(LAUNCH, 12, [0, 0.15, 0.3, 0.45, 0.6, 0.75, 0.95, 1.15, 1.35, 1.55]);
 }
 
 /** Her half-girths below the waterline, half of them taped so far. */

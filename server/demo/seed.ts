@@ -6,6 +6,7 @@ import type { Yard } from '../keep/yard';
 import { LIBRARY_SHEETS, LIBRARY_STARTERS } from '../library';
 
 import { DAY_MS, DemoYard, HOUR_MS } from './demoYard';
+import { launch } from './launch';
 import { gig, workboat } from './otherBoats';
 import { lookedAgain } from './lookedAgain';
 import { shelf } from './shelf';
@@ -15,7 +16,7 @@ import { sloop } from './sloop';
 const STALE_MS = HOUR_MS / 2;
 
 /**
- * The demo: a made-up yard with three made-up boats, dated relative to the clock. Left alone once a
+ * The demo: a made-up yard with four made-up boats, dated relative to the clock. Left alone once a
  * person has changed anything.
  */
 export async function seedDemo(yard: Yard, clock: Clock): Promise<void> {
@@ -58,5 +59,6 @@ async function writeDemo(yard: DemoYard): Promise<void> {
   await sloop(yard);
   await workboat(yard);
   await gig(yard);
+  await launch(yard);
   await lookedAgain(yard);
 }

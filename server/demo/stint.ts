@@ -16,7 +16,7 @@ import { demoId, HOUR_MS, type DemoYard, type Zone } from './demoYard';
 type Log = (stream: LogEntry['stream'], streamId: string, kind: LogKind, at: number, body: object) => Promise<void>;
 
 /** Writes entries of one boat, checked as a person's are. */
-function logOf(yard: DemoYard, boatId: string): Log {
+export function logOf(yard: DemoYard, boatId: string): Log {
   return async (stream: LogEntry['stream'], streamId: string, kind: LogKind, at: number, body: object) => {
     const entry = {
       id: demoId(10, yard.next()),

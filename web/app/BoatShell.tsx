@@ -158,7 +158,7 @@ function benchFigures(view: BoatView): Record<(typeof PLACES)[number]['path'], s
     today: next ? clockTime(next, at, boat.timeZone) : open > 0 ? `${open} open` : '·',
     hull: counted(surfaces.length, 'zone'),
     film: `${done}/${planned}`,
-    prep: unready > 0 ? `${unready} not ready` : '·',
+    prep: unready > 0 ? `${unready} unready` : '·',
     mix: pot ? timeWords(pot.dueAt, at, boat.timeZone) : '·',
     coat: inHand > 0 ? `${inHand} going on` : '·',
     record: String(coats.length),

@@ -141,7 +141,8 @@ export const PER_WORDS: Record<Per, string> = {
   batch: 'a batch',
   coatM2: 'm² of a coat',
   abradedM2: 'm² abraded',
-  borderM: 'm of border',
+  borderM: 'm of edge taped',
+  washL: 'L of concentrate',
   day: 'a day',
 };
 

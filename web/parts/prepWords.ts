@@ -174,7 +174,7 @@ export function prepEntryWords(
     case 'masked':
       return `Masked${entry.body.text ? `: ${entry.body.text}` : ''}`;
     case 'unmasked':
-      return 'Unmasked, looked at';
+      return `Unmasked, looked at${entry.body.text ? `: ${entry.body.text}` : ''}`;
     case 'foundWork':
       return `Found: ${OPEN_WORK_WORDS[entry.body.work].toLowerCase()}, ${entry.body.text}`;
     case 'structureAsked':

@@ -64,13 +64,13 @@ export const CLOCK_WORDS: Record<ClockKind, string> = {
   stand: 'has stood, may be used',
   pot: 'pot life ends',
   lastStart: 'last start',
-  bareMetalEnds: 'bare metal has waited long enough',
+  bareMetalEnds: 'bare metal wants its primer by',
   cleanEnds: 'no longer clean',
   dried: 'is dry',
   holdingEnds: 'holding primer ends',
   sealerEnds: 'sealer wants its primer',
   guideDry: 'guide coat may be blocked',
-  tapeEnds: 'tape must be off',
+  tapeEnds: 'tape must be off by',
 };
 
 /** When a clock rings; ≈ where it runs beyond the weather. The time zone is named where it is not the reader's own. */

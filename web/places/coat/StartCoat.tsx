@@ -10,6 +10,7 @@ import type { BoatView } from '../../data/store';
 import { stintFor, stintsOf } from '../../data/targets';
 import { attempt } from '../../parts/attempt';
 import { Choice, FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
+import { BeforeCoat } from '../prep/BeforeCoat';
 import { Cautions } from '../../parts/Cautions';
 import { Fig } from '../../parts/Fig';
 import { Term } from '../../parts/Term';
@@ -85,6 +86,7 @@ function StartOne(props: StartProps) {
           surfaceIds={start.chosen.map((z) => z.surfaceId)}
           method={start.layer.method}
         />
+        <BeforeCoat view={view} surfaceIds={start.chosen.map((z) => z.surfaceId)} />
         <Said view={view} start={start} />
         <Reason start={start} />
         <FormProblem message={start.reasonWanted ? null : start.problem} />

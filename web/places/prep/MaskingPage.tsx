@@ -131,7 +131,7 @@ function Edge({ view, edge, no }: { view: BoatView; edge: EdgeOn; no: number }) 
             void logOnZones(
               view,
               [on.zone],
-              { kind: 'unmasked', body: { job: edge.job } },
+              { kind: 'unmasked', body: { job: edge.job, text: edge.name } },
               `${edge.name}: tape off`,
               TAP,
             )
@@ -163,7 +163,7 @@ function TapeForm({ view, edge, onClose }: { view: BoatView; edge: EdgeOn; onClo
       [edge.lowerId],
       {
         kind: 'masked',
-        body: { job: edge.job, lifeDays, pull, ...(text.trim() ? { text: text.trim() } : {}) },
+        body: { job: edge.job, lifeDays, pull, text: [edge.name, text.trim()].filter(Boolean).join(', ') },
         occurredAt: at,
       },
       `${edge.name}: taped`,
@@ -210,8 +210,8 @@ function Thing({ view, thing, against }: { view: BoatView; thing: ThingOn; again
       view,
       [thing.surfaceId],
       kind === 'masked'
-        ? { kind, body: { job: thing.job, lifeDays: TAPES.wide.shadeDays, pull: 'touchDry' } }
-        : { kind, body: { job: thing.job } },
+        ? { kind, body: { job: thing.job, lifeDays: TAPES.wide.shadeDays, pull: 'touchDry', text: name } }
+        : { kind, body: { job: thing.job, text: name } },
       kind === 'masked' ? `${name}: masked` : `${name}: clear`,
       TAP,
     );

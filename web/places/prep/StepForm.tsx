@@ -39,15 +39,12 @@ export function StepForm({
     <BottomSheet title={`${surface.name}: ${nameOfStep(step)}`} onClose={onClose}>
       <div className="flex flex-col gap-3">
         {step.source !== 'added' && <p>{step.why}</p>}
-        {step.done && (
-          <p className="border-l-4 border-base-content pl-3">
-            Logged {momentWords(step.done.at, view.boat.timeZone)}
-            {step.done.painter ? `, ${step.done.painter}` : ''}.{' '}
-            <button type="button" className="link-row underline underline-offset-4" onClick={form.takeBack}>
-              It was not done: take it back
-            </button>
-          </p>
+        {step.kind === 'mask' && (
+          <Link to={`/boats/${view.boat.id}/prep/masking`} className="link-row underline underline-offset-4">
+            Edges, tapes and what is never painted
+          </Link>
         )}
+        <LoggedAs view={view} step={step} onTakeBack={form.takeBack} />
         {leaving ? (
           <LeaveOut onLeave={form.leaveOut} />
         ) : picturing ? (
@@ -94,6 +91,21 @@ export function StepForm({
         </p>
       </div>
     </BottomSheet>
+  );
+}
+
+/** As it was last logged, to be taken back. */
+function LoggedAs({ view, step, onTakeBack }: { view: BoatView; step: PrepStep; onTakeBack: () => void }) {
+  // Masking that follows from the tapes is taken back where they are.
+  if (!step.done || step.done.id === '') return null;
+  return (
+    <p className="border-l-4 border-base-content pl-3">
+      Logged {momentWords(step.done.at, view.boat.timeZone)}
+      {step.done.painter ? `, ${step.done.painter}` : ''}.{' '}
+      <button type="button" className="link-row underline underline-offset-4" onClick={onTakeBack}>
+        It was not done: take it back
+      </button>
+    </p>
   );
 }
 

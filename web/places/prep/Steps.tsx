@@ -4,9 +4,9 @@ import type { StepNeeds } from '#core/prep/asked';
 import type { PrepList, PrepStep, RanOut, StepState } from '#core/prep/prepSteps';
 import type { PreparedBody } from '#core/model/prep';
 import type { SurfaceRow } from '#contracts/rows/boat';
-import type { BoatView } from '../../data/store';
+import { save, type BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
-import { ABRADE_FOR_WORDS } from '../../parts/choiceWords';
+import { ABRADE_FOR_WORDS, OPEN_WORK_WORDS } from '../../parts/choiceWords';
 import { DIRT_WORDS, PREP_WORDS, WAY_WORDS } from '../../parts/prepWords';
 import { timeWords } from '../../parts/words';
 import { ListForm } from './ListForm';
@@ -63,9 +63,36 @@ export function Steps({
           </button>
         )}
       </p>
+      <WorkDone view={view} surface={surface} list={list} />
       {changing && <ListForm view={view} surface={surface} list={list} onClose={() => setChanging(false)} />}
     </>
   );
+}
+
+/** Open work of which every step is done is closed with a tap. */
+function WorkDone({ view, surface, list }: { view: BoatView; surface: SurfaceRow; list: PrepList }) {
+  const done = surface.openWork.filter((w) => {
+    const steps = list.steps.filter((s) => s.workId === w.id);
+    return !w.done && steps.length > 0 && steps.every((s) => s.state === 'done' || s.state === 'leftOut');
+  });
+  return done.map((w) => (
+    <button
+      key={w.id}
+      type="button"
+      className="btn"
+      onClick={() =>
+        void save(
+          {
+            kind: 'surface',
+            row: { ...surface, openWork: surface.openWork.map((o) => (o.id === w.id ? { ...o, done: true } : o)) },
+          },
+          `${view.zoneName(surface.id)}: ${w.note || OPEN_WORK_WORDS[w.kind]} done`,
+        )
+      }
+    >
+      {w.note || OPEN_WORK_WORDS[w.kind]}: all done, close it
+    </button>
+  ));
 }
 
 function move(view: BoatView, surface: SurfaceRow, list: PrepList, from: number, by: -1 | 1): void {

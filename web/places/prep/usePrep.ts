@@ -14,8 +14,7 @@ const AHEAD_MS = 5 * 60_000;
 /** The list of one zone, worked out from the boat as she is shown. */
 export function listOf(view: BoatView, surface: SurfaceRow): PrepList | null {
   const status = view.statuses.find((s) => s.surfaceId === surface.id);
-  const taped = new Set(view.borders.flatMap((b) => [b.upperId, b.lowerId]));
-  return status ? zonePrep({ ...view, shelter: view.boat.shelter, taped, now: view.at }, surface, status) : null;
+  return status ? zonePrep({ ...view, shelter: view.boat.shelter, now: view.at }, surface, status) : null;
 }
 
 export function usePrep(view: BoatView, surface: SurfaceRow) {

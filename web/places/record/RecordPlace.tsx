@@ -17,6 +17,7 @@ import { ABRADE_FOR_WORDS, AGAINST_WORDS, RECORD_WORDS } from '../../parts/choic
 import { whereItWent } from '../../parts/painted';
 import { dateWords, METHOD_WORDS, momentWords } from '../../parts/words';
 import { entryWords } from '../coat/entryWords';
+import { PrepRecord } from './PrepRecord';
 
 /** The coat sheets of the boat, newest first, by zone; nothing is erased. */
 export function RecordPlace() {
@@ -40,6 +41,7 @@ export function RecordPlace() {
         </p>
       )}
       <Decided view={view} />
+      <PrepRecord view={view} />
       {[...coats].reverse().map((coat) => (
         <Sheet key={coat.id} view={view} coat={coat} />
       ))}

@@ -208,36 +208,45 @@ function ZoneLists({
           title="Not yet"
           rows={rest}
           {...{ name, saying, picked }}
-          action={(s) => {
-            if (s.state === 'noBuildUp')
-              return (
-                <Link className="btn" to={`/boats/${boat.id}/film/${s.surfaceId}`}>
-                  Build up
-                </Link>
-              );
-            // Its window is open, and the air is against it: a start asks why.
-            if (windowOpen(s))
-              return (
-                <Link
-                  className="btn"
-                  to={`/boats/${boat.id}/coat/start?on=${s.surfaceId}`}
-                  aria-label={`Start ${nextName(s)} on ${name(s.surfaceId)}`}
-                >
-                  Start
-                </Link>
-              );
-            if (s.state === 'shut')
-              return (
-                <Link className="btn" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}?ask=finish`}>
-                  Test
-                </Link>
-              );
-            return null;
-          }}
+          action={(s) => <NotYet status={s} boatId={boat.id} name={name(s.surfaceId)} />}
         />
       </div>
     </>
   );
+}
+
+/** What may be done about a zone whose coat cannot go on yet. */
+function NotYet({ status: s, boatId, name }: { status: ZoneStatus; boatId: string; name: string }) {
+  if (s.state === 'noBuildUp')
+    return (
+      <Link className="btn" to={`/boats/${boatId}/film/${s.surfaceId}`}>
+        Build up
+      </Link>
+    );
+  if (s.state === 'unready' || s.state === 'openWork')
+    return (
+      <Link className="btn" to={`/boats/${boatId}/prep/${s.surfaceId}`} aria-label={`Get ${name} ready`}>
+        Prep
+      </Link>
+    );
+  // Its window is open, and the air is against it: a start asks why.
+  if (windowOpen(s))
+    return (
+      <Link
+        className="btn"
+        to={`/boats/${boatId}/coat/start?on=${s.surfaceId}`}
+        aria-label={`Start ${nextName(s)} on ${name}`}
+      >
+        Start
+      </Link>
+    );
+  if (s.state === 'shut')
+    return (
+      <Link className="btn" to={`/boats/${boatId}/coat/${s.lastCoat?.id}?ask=finish`}>
+        Test
+      </Link>
+    );
+  return null;
 }
 
 /** Zones in one state of the day, each with what may be done about it; nothing where there are none and no word for it. */

@@ -218,7 +218,9 @@ function Smoothness({
             Find it from the marks
           </button>
         )}
-        {roughness !== null && <span>roughness {roughness.toExponential(1)} per m</span>}
+        {roughness !== null && (
+          <span>{roughness < 1e-9 ? 'a straight line' : `roughness ${roughness.toPrecision(2)} per m`}</span>
+        )}
       </p>
     </div>
   );
