@@ -17,6 +17,7 @@ import { frames } from './frames';
 import { bigYard, serving, states } from './growth';
 import { meshes } from './mesh';
 import { mixing } from './mixing';
+import { waterline } from './waterline';
 import { quantile } from './quantile';
 
 /**
@@ -190,6 +191,7 @@ async function starting(): Promise<void> {
 windows();
 states(calibrationMs);
 mixing(calibrationMs);
+waterline();
 dragging(calibrationMs);
 await packs();
 meshes();

@@ -152,3 +152,11 @@ export const entryFields = (
   supersedes,
   body,
 });
+
+/** An answer as the bytes that it is. */
+export const bytes = (request: ReturnType<Agent['get']>) =>
+  request.buffer(true).parse((res, done: (error: Error | null, body: Buffer) => void) => {
+    const chunks: Buffer[] = [];
+    res.on('data', (c: Buffer) => chunks.push(c));
+    res.on('end', () => done(null, Buffer.concat(chunks)));
+  });

@@ -6,7 +6,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { KeptBackup, Keeping } from '#contracts/rows/keeping';
-import { boatFields, NOW, readTables, serve, setUpBoat, testApp, uuid } from '../app.fixture';
+import { boatFields, bytes, NOW, readTables, serve, setUpBoat, testApp, uuid } from '../app.fixture';
 import { isTouched } from '../db/touched';
 import { backupName, keptByRule, listBackups } from './backups';
 import { Journal, segmentFiles } from './journal';
@@ -20,13 +20,6 @@ function folder(): string {
   dirs.push(dir);
   return dir;
 }
-const bytes = (request: ReturnType<Awaited<ReturnType<typeof testApp>>['agent']['get']>) =>
-  request.buffer(true).parse((res, done: (error: Error | null, body: Buffer) => void) => {
-    const chunks: Buffer[] = [];
-    res.on('data', (c: Buffer) => chunks.push(c));
-    res.on('end', () => done(null, Buffer.concat(chunks)));
-  });
-
 describe('automatic backups', () => {
   it('are kept by their rule: seven days, then one a week for eight, before a restore ninety days', () => {
     const list: KeptBackup[] = Array.from({ length: 120 }, (_, i) => {

@@ -6,12 +6,13 @@ import { useAskBeforeLeaving } from '../parts/useLeaveGuard';
 import { changeSettings, useSettings } from '../data/settings';
 import { useYard } from '../data/store';
 import { useKeys } from './keys';
-import { OutboxStrip } from './OutboxStrip';
+import { atHull } from './atHull';
 import { focusHeading, PageTitle } from './pageTitle';
 import { Toasts } from './Toasts';
 import { YardNotices } from './YardNotices';
 
-const Alarm = lazy(async () => ({ default: (await import('./Alarm')).Alarm }));
+const Alarm = lazy(async () => ({ default: (await atHull.Alarm()).Alarm }));
+const OutboxStrip = lazy(async () => ({ default: (await atHull.OutboxStrip()).OutboxStrip }));
 const KeySheet = lazy(async () => ({ default: (await import('./KeySheet')).KeySheet }));
 
 export function Shell() {
@@ -41,7 +42,9 @@ export function Shell() {
       </a>
       <Header demo={yard?.demo ?? false} onKeys={() => setKeysOpen(true)} />
       {yard && <YardNotices yard={yard} />}
-      <OutboxStrip />
+      <Suspense fallback={null}>
+        <OutboxStrip />
+      </Suspense>
       <Suspense fallback={null}>
         <Alarm />
       </Suspense>

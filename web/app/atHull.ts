@@ -1,6 +1,8 @@
 /** The places used at the hull, where the signal comes and goes: fetched ahead, so that they open without it. */
 export const atHull = {
   BoatShell: () => import('./BoatShell'),
+  Alarm: () => import('./Alarm'),
+  OutboxStrip: () => import('./OutboxStrip'),
   TodayPlace: () => import('../places/today/TodayPlace'),
   MixPlace: () => import('../places/mix/MixPlace'),
   CoatPlace: () => import('../places/coat/CoatPlace'),
