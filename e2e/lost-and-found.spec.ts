@@ -215,9 +215,10 @@ own('keys lead through the places and rest while typing', async ({ page, yard })
   for (const [key, path] of [
     ['2', 'hull'],
     ['3', 'film'],
-    ['5', 'mix'],
-    ['6', 'coat'],
-    ['8', 'record'],
+    ['4', 'prep'],
+    ['6', 'mix'],
+    ['7', 'coat'],
+    ['9', 'record'],
     ['1', 'today'],
   ] as const) {
     await page.keyboard.press(key);

@@ -16,8 +16,9 @@ test('how she stands, by hand: two points leave out what they cannot tell, a thi
 }) => {
   await page.goto(page1(yard, DEMO.gig));
   const type = async (no: number, figures: readonly string[]) => {
-    for (const [i, what] of ['forward', 'to port', 'on the boat', 'above ground'].entries())
-      await page.getByRole('textbox', { name: `Point ${no}, ${what}` }).fill(figures[i]!);
+    const fields = ['forward', 'to port', 'on the boat', 'above ground'];
+    for (const [i, figure] of figures.entries())
+      await page.getByRole('textbox', { name: `Point ${no}, ${fields[i]}` }).fill(figure);
   };
   await type(1, ['0', '0', '0.4', '1.4']);
   await type(2, ['5', '0', '0.4', '1.65']);
@@ -130,7 +131,8 @@ test('on a phone: a mark by the thumb, the place goes on by itself; a station is
   await noSidewaysScroll(page);
   await open(page, 'Set it off');
   const first = page.getByRole('list', { name: 'Stations to set off' }).getByRole('checkbox').first();
-  await first.check();
+  await first.click();
+  await expect(first).toBeChecked();
   await expect(page.getByText(/^1 of \d+ set off/)).toBeVisible();
   await page.reload();
   await open(page, 'Set it off');

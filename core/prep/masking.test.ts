@@ -111,6 +111,25 @@ describe('tape', () => {
     expect(edges[0]?.tapes[0]?.lengthM).toBeCloseTo(13.2, 9);
   });
 
+  it('a fore and an after half share the edge by their areas', () => {
+    const half = (id: string, areaM2: number) => ({ id, name: id, kind: 'underwater', areaM2 }) as const;
+    const border = { upperId: 'up', rule: 'butt', widthM: 0, epoxyRunsOn: true, handStripM: 0, note: '' } as const;
+    const { edges } = maskJobs({
+      surfaces: [{ id: 'up', name: 'Topsides', kind: 'topsides', areaM2: 20 }, half('aft', 12), half('fore', 8)],
+      borders: [
+        { ...border, id: 'a', lowerId: 'aft' },
+        { ...border, id: 'f', lowerId: 'fore' },
+      ],
+      boat: { loaM: 4, lwlM: 4, beamM: 2, draftM: 0.5, freeboardM: 0.5, form: 'full', keels: 'none' },
+      lines: linesFromOffsets(box),
+      bandM: null,
+      toCome: () => [],
+      sun: true,
+    });
+    // 12 m round the box: 60 and 40 %.
+    expect(edges.map((e) => e.lengthM)).toEqual([expect.closeTo(7.2, 9), expect.closeTo(4.8, 9)]);
+  });
+
   it('anodes are to be looked at after every coat around them, and tape must be off', () => {
     const surfaces = [{ ...zone, maskList: [{ id: 'a', thing: 'anode', count: 2, note: '' }] }] as const;
     const coat = { ...log('coat', 'started', noon, startOf('first')), stream: 'coat' } as LogEntry;

@@ -12,7 +12,7 @@ import { isEpoxy } from '../system/stack';
 import { tapeLifeDays, tapeNeed, TAPES, tapings, type TapeKind } from './tape';
 
 /** A zone, as far as its edges care. */
-export type EdgeZone = Pick<Surface, 'id' | 'name' | 'kind' | 'areaM2'> & { readonly side?: Side };
+export type EdgeZone = Pick<Surface, 'id' | 'name' | 'kind' | 'areaM2' | 'parentId'> & { readonly side?: Side };
 
 export interface EdgeLength {
   readonly lengthM: number;
@@ -150,7 +150,11 @@ export function maskJobs(facts: MaskingFacts): { edges: MaskEdge[]; things: Mask
   const edges = facts.borders.flatMap((border): MaskEdge[] => {
     const [upper, lower] = [zoneOf.get(border.upperId), zoneOf.get(border.lowerId)];
     if (!upper || !lower) return [];
-    const length = edgeLengthM({ ...facts, zones: [upper, lower] });
+    const whole = edgeLengthM({ ...facts, zones: [upper, lower] });
+    const length = {
+      ...whole,
+      lengthM: whole.lengthM * Math.min(...[upper, lower].map((z) => shareOf(z, facts.surfaces))),
+    };
     const stops = [upper, lower].map((zone) =>
       facts.toCome(zone.id).filter((c) => !(border.epoxyRunsOn && isEpoxy(c.sheet))),
     );
@@ -182,6 +186,15 @@ export function maskJobs(facts: MaskingFacts): { edges: MaskEdge[]; things: Mask
     (s.maskList ?? []).map((item): MaskThing => ({ ...item, job: `thing:${item.id}`, surfaceId: s.id })),
   );
   return { edges: edges.sort((a, b) => Number(b.tapings > 0) - Number(a.tapings > 0)), things };
+}
+
+/** Of an edge, what falls to one of several zones of a kind: a fore and an after half share it by their areas. */
+function shareOf(zone: EdgeZone, zones: readonly EdgeZone[]): number {
+  const alike = zones.filter(
+    (z) => z.kind === zone.kind && !z.parentId && (z.side ?? 'both') === (zone.side ?? 'both'),
+  );
+  const all = alike.reduce((sum, z) => sum + z.areaM2, 0);
+  return alike.length > 1 && alike.includes(zone) && all > 0 ? zone.areaM2 / all : 1;
 }
 
 /** Days of coats that follow each other as soon as their sheets let them, a coat a day at the most. */

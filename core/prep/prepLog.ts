@@ -88,13 +88,15 @@ function foldZone(all: readonly LogEntry[]): PrepLog {
     entries.flatMap((e) =>
       e.kind === kind ? [{ ...(e as LogEntryOf<K, Body>).body, id: e.id, at: e.occurredAt, painter: e.painter }] : [],
     );
-  const unmasked = of<'unmasked', { job: string }>('unmasked');
-  const unmaskedAt = new Map(unmasked.map((u) => [u.job, u.at]));
-  const masked = new Map(
-    of<'masked', MaskedBody>('masked')
-      .filter((m) => !(m.at < (unmaskedAt.get(m.job) ?? -Infinity)))
-      .map((m) => [m.job, m]),
-  );
+  // On and off in their order: at one moment the one that was written later counts.
+  const masked = new Map<string, Logged<MaskedBody>>();
+  const unmaskedAt = new Map<string, number>();
+  for (const e of entries) {
+    if (e.kind === 'masked') masked.set(e.body.job, { ...e.body, id: e.id, at: e.occurredAt, painter: e.painter });
+    if (e.kind !== 'unmasked') continue;
+    masked.delete(e.body.job);
+    unmaskedAt.set(e.body.job, e.occurredAt);
+  }
   const plans = of<'prepPlanned', PrepPlanBody>('prepPlanned');
   const asked = entries.findLast((e) => e.kind === 'structureAsked');
   return {

@@ -6,7 +6,7 @@ import { Choice, FormProblem, QuantityField, TextField } from '../../../parts/Fi
 import { Fig } from '../../../parts/Fig';
 import { newLine, type Waterline } from './useWaterline';
 
-const BAND_WORDS = { height: 'even height', width: 'even width on the skin' } as const;
+const BAND_WORDS = { height: 'even height', width: 'even width' } as const;
 
 /** Greatest σ that the slider gives a mark, m. */
 const MOST_NOISE_M = 0.03;
@@ -118,7 +118,7 @@ function LineSettings({ waterline }: { waterline: Waterline }) {
         hint="Below zero: lowered"
       />
       <AlongSkin waterline={waterline} />
-      <div className="grid grid-cols-2 items-end gap-3">
+      <div className="grid items-end gap-3 sm:grid-cols-2">
         <Held
           key={`band${String(line?.line.bandM)}`}
           label="Boot-top over it"
