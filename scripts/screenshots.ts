@@ -12,6 +12,7 @@ import { startServer } from './server';
 const BOAT = '01900000-0000-7000-8001-000000000001';
 const HULL = '01900000-0000-7000-8005-000000000001';
 const KEELS = '01900000-0000-7000-8005-000000000002';
+const LAUNCH = '01900000-0000-7000-8001-000000000004';
 const SHEET = '01900000-0000-7000-8002-000000000001';
 const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
@@ -24,11 +25,11 @@ const VIEWS: Record<string, { path: string; size: typeof desk; dark?: boolean; u
   film: { path: `/boats/${BOAT}/film/${HULL}`, size: desk },
   shopping: { path: `/boats/${BOAT}/film/buy`, size: desk },
   stores: { path: '/stores', size: desk },
-  'build-up': { path: '/build-ups/01900000-0000-7000-8014-000000000090', size: desk },
+  prep: { path: `/boats/${LAUNCH}/prep/01900000-0000-7000-8005-000000000031`, size: desk },
+  'prep-phone': { path: `/boats/${LAUNCH}/prep/01900000-0000-7000-8005-000000000032`, size: phone },
+  waterline: { path: `/boats/${LAUNCH}/hull/waterline`, size: desk },
   mix: { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: desk },
-  'mix-phone': { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: phone },
   ledger: { path: `/stores/ledger/${SHEET}`, size: desk },
-  'start-phone': { path: `/boats/${BOAT}/coat/start?on=${KEELS}`, size: phone },
   'coat-phone': { path: 'going-on', size: phone },
   record: { path: `/boats/${BOAT}/record`, size: desk },
   weather: { path: `/boats/${BOAT}/weather`, size: desk },
@@ -38,6 +39,9 @@ const VIEWS: Record<string, { path: string; size: typeof desk; dark?: boolean; u
   'today-shed': { path: `/boats/${BOAT}/today`, size: desk, dark: true, us: true },
 };
 const EXTRA: typeof VIEWS = {
+  'build-up': { path: '/build-ups/01900000-0000-7000-8014-000000000090', size: desk },
+  'mix-phone': { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: phone },
+  'start-phone': { path: `/boats/${BOAT}/coat/start?on=${KEELS}`, size: phone },
   'girths-phone': { path: `/boats/${BOAT}/hull/${HULL}/girths`, size: phone },
   'film-stop': {
     path: `/boats/01900000-0000-7000-8001-000000000002/film/01900000-0000-7000-8005-000000000014`,

@@ -260,6 +260,26 @@ describe('the list', () => {
   });
 });
 
+describe('rust that was looked at', () => {
+  it('puts back onto the list what has to be done again', () => {
+    const did = (step: string, h: number) => log('bottom', 'prepared', noon + h * hour, { step });
+    const entries = [
+      log('bottom', 'prepPlanned', noon - hour, { way: 'steelByHand', added: [], leftOut: [], order: [] }),
+      did('needleGun', 0),
+      did('wireBrush', 1),
+      did('convert', 2),
+    ];
+    const look = (next: string) => log('bottom', 'rustLooked', noon + 20 * hour, { convertedShare: 0.7, next });
+    const states = (next: string) => {
+      const list = listOf(steel, [...entries, look(next)], noon + 21 * hour);
+      return ['needleGun', 'wireBrush', 'convert'].map((kind) => stateOf(list, kind));
+    };
+    expect(states('again')).toEqual(['done', 'again', 'again']);
+    expect(states('scrape')).toEqual(['again', 'again', 'again']);
+    expect(states('scuff')).toEqual(['done', 'done', 'done']);
+  });
+});
+
 describe('fairing rounds [common practice: plan for two]', () => {
   const did = (step: string, h: number, more: object = {}) =>
     log('bottom', 'prepared', noon + h * hour, { step, ...more });

@@ -1,4 +1,4 @@
-import type { PrepKind, PreparedBody, PrepWay } from '../model/prep';
+import type { PrepKind, PreparedBody, PrepWay, RustNext } from '../model/prep';
 import { standardSteps, workSteps, type Asked, type PrepFacts, type StepNeeds, type WhySource } from './asked';
 import { fairing, type Fairing } from './fairing';
 import type { Logged } from './prepLog';
@@ -28,7 +28,10 @@ export interface PrepStep {
 
 /** What took a step back onto the list, and when. */
 export type RanOut =
-  | { readonly by: 'time' | 'rain' | 'washingDown' | 'dust' | 'overspray' | 'hands' | 'turned'; readonly at: number }
+  | {
+      readonly by: 'time' | 'rain' | 'washingDown' | 'dust' | 'overspray' | 'hands' | 'turned' | 'rust';
+      readonly at: number;
+    }
   /** A later step undid it: dust after wiping, water after drying. */
   | { readonly by: 'step'; readonly kind: PrepKind; readonly at: number };
 
@@ -43,6 +46,17 @@ export interface PrepList {
   readonly open: number;
   readonly ready: boolean;
 }
+
+const NOTHING: ReadonlySet<PrepKind> = new Set();
+const BY_HAND: readonly PrepKind[] = ['needleGun', 'scrape', 'wireBrush'];
+/** What a look at the rust puts back onto the list. */
+const RUST_ASKS: Readonly<Record<RustNext, ReadonlySet<PrepKind>>> = {
+  wait: NOTHING,
+  scrape: new Set([...BY_HAND, 'convert'] as const),
+  again: new Set(['wireBrush', 'convert'] as const),
+  scuff: NOTHING,
+  leave: NOTHING,
+};
 
 /** Leaves dust on the face. */
 const DUSTY: ReadonlySet<PrepKind> = new Set([
@@ -150,6 +164,9 @@ function ranOutBy(
     const later = done.find((d) => DUSTY.has(d.step) && d.at > own.at);
     if (later) return { by: 'step', kind: later.step, at: later.at };
   }
+  // A look at the rust found that it has to be done again.
+  const look = facts.log.rust.findLast((r) => r.at > own.at && RUST_ASKS[r.next].has(a.kind));
+  if (look) return { by: 'rust', at: look.at };
   const metal = clocks.find((c) => c.kind === 'bareMetal');
   if (metal && (a.kind === 'blast' || a.kind === 'grind') && metal.until !== null)
     return { by: metal.endedBy ? 'turned' : 'time', at: metal.until };

@@ -13,7 +13,8 @@ export function logRoutes({ store, clock, yard: { files } }: Context): Router {
   router.put('/entries/:id', async (req, res) => {
     const body = check<Omit<LogEntry, 'id' | 'recordedAt'>>(entryBody, req.body);
     const entry = { ...body, id: idOf(req) } as NewEntry;
-    if (entry.kind === 'picture') await pictureTypeOf(files, entry.body.hash);
+    if ((entry.kind === 'picture' || entry.kind === 'evidence') && entry.body.hash !== undefined)
+      await pictureTypeOf(files, entry.body.hash);
     res.json(await appendEntry(store, entry, clock.now()));
   });
   router.get('/boats/:id/coat-sheets.csv', async (req, res) => {

@@ -1,9 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { outbox, useOutbox } from '../data/outbox';
-import { atHull } from './atHull';
 import { counted } from '#core/units/format';
 
-const ParkedChanges = lazy(async () => ({ default: (await atHull.ParkedChanges()).ParkedChanges }));
+const ParkedChanges = lazy(async () => ({ default: (await import('./ParkedChanges')).ParkedChanges }));
 
 /** What has not reached the server yet, and what it refused. Nothing typed is ever thrown away unasked. */
 export function OutboxStrip() {

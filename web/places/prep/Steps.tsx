@@ -236,6 +236,7 @@ function ranOutWords(
   const did = `${PREP_WORDS[kind]}${done ? ` ${when(done.at)}` : ''}`;
   if (ranOut.by === 'step') return `${did}, ${PREP_WORDS[ranOut.kind].toLowerCase()} ${when(ranOut.at)} since: again`;
   if (ranOut.by === 'time') return `${did}, bare metal held until ${when(ranOut.at)}: again`;
+  if (ranOut.by === 'rust') return `${did}, still red ${when(ranOut.at)}: again`;
   const what = ranOut.by === 'rain' ? 'rain' : DIRT_WORDS[ranOut.by].toLowerCase();
   return `${did}, ${what} ${when(ranOut.at)} since: again`;
 }

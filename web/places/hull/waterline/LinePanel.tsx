@@ -68,9 +68,13 @@ function Against({
     return h === null || o == null ? [] : [h - o];
   });
   if (diffs.length === 0) return null;
+  const [low, high] = [Math.min(...diffs), Math.max(...diffs)];
+  // Where the two cross, both are told with their sign.
+  const word = low >= 0 ? 'higher' : high <= 0 ? 'lower' : 'against it';
+  const said = (m: number) => <Fig quantity="width" value={word === 'against it' ? m : Math.abs(m)} />;
   return (
     <>
-      <Fig quantity="width" value={Math.min(...diffs)} /> to <Fig quantity="width" value={Math.max(...diffs)} /> higher
+      {said(word === 'lower' ? high : low)} to {said(word === 'lower' ? low : high)} {word}
     </>
   );
 }

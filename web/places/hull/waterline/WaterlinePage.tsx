@@ -48,6 +48,13 @@ export function WaterlinePage() {
             : `Her shape is from her ${w.shape.known}.`}{' '}
           A first line is provisional until she has floated loaded.
         </p>
+        <p className="narrow mt-1 flex flex-wrap gap-x-5 text-base quiet">
+          <span>whole: the line</span>
+          <span>dashes: other candidates</span>
+          <span>○ marks, × strays</span>
+          <span>◇ where it was, with its ±</span>
+          <span>dots: the water with the weights to come</span>
+        </p>
       </section>
       <div className="min-w-0">
         {part('stood', 'How she stands', <StandingLine waterline={w} />, <StandingForm view={view} waterline={w} />)}
