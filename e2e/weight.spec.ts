@@ -41,7 +41,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/hull/OffsetsPage.tsx': 27,
   'places/hull/ShapesPage.tsx': 32,
   'places/hull/ZoneForm.tsx': 104,
-  'places/hull/waterline/WaterlinePage.tsx': 41,
+  'places/hull/waterline/WaterlinePage.tsx': 44,
   'places/ledger/LedgerPage.tsx': 9,
   'places/log/LogCoat.tsx': 27,
   'places/mix/MixPlace.tsx': 38,

@@ -16,21 +16,9 @@ import {
 } from '../index';
 import { box, copper, hour, layers, noon, revision, zone } from '../examples.fixture';
 import type { LogEntry } from '../model/log';
-import { logger } from './prepLog.fixture';
+import { logger, startOf } from './prepLog.fixture';
 
 const log = logger();
-
-const startOf = (layerId: string) => ({
-  on: [{ surfaceId: 'bottom', layerId }],
-  sheetRevisionId: revision.id,
-  method: 'roller',
-  thinner: 0,
-  dftMicron: 100,
-  colour: 'grey',
-  colourHex: '#8a9094',
-  overrideReason: null,
-  abradedGrit: null,
-});
 
 describe('rust [common practice: black is converted, red is not; one or two coats]', () => {
   const verdict = (convertedShare: number, coats = 1, hoursSince = 20) =>

@@ -15,7 +15,7 @@ import {
 } from '../index';
 import { hour, layers, noon, revision, copper, sheet, steady, zone } from '../examples.fixture';
 import type { LogEntry } from '../model/log';
-import { logger } from './prepLog.fixture';
+import { logger, startOf } from './prepLog.fixture';
 import { zonePrep } from './zonePrep';
 
 const log = logger();
@@ -176,18 +176,6 @@ describe('clean is a clock [common practice]', () => {
     ];
     expect(listOf(zone, mended, noon + 2).status.state).not.toBe('unready');
   });
-});
-
-const startOf = (layerId: string) => ({
-  on: [{ surfaceId: 'bottom', layerId }],
-  sheetRevisionId: revision.id,
-  method: 'roller',
-  thinner: 0,
-  dftMicron: 100,
-  colour: 'grey',
-  colourHex: '#8a9094',
-  overrideReason: null,
-  abradedGrit: null,
 });
 
 describe('the list', () => {

@@ -1,3 +1,4 @@
+import { revision } from '../examples.fixture';
 import type { LogEntry } from '../model/log';
 
 /** Entries of a zone's or a boat's log for tests, each with an id of its own. */
@@ -24,3 +25,16 @@ export function logger(boatId = 'boat') {
       body,
     }) as LogEntry;
 }
+
+/** The start of a coat that puts a layer on the zone. */
+export const startOf = (layerId: string) => ({
+  on: [{ surfaceId: 'bottom', layerId }],
+  sheetRevisionId: revision.id,
+  method: 'roller',
+  thinner: 0,
+  dftMicron: 100,
+  colour: 'grey',
+  colourHex: '#8a9094',
+  overrideReason: null,
+  abradedGrit: null,
+});

@@ -1,5 +1,5 @@
 import { standing } from '../coat/fold';
-import type { LogEntry, LogEntryOf, NoteBody, PictureBody } from '../model/log';
+import type { LogEntry, NoteBody, PictureBody } from '../model/log';
 import type {
   DirtiedBody,
   FoundBody,
@@ -12,6 +12,18 @@ import type {
 
 /** Something logged, with when, by whom and its entry. */
 export type Logged<Body> = Body & { readonly id: string; readonly at: number; readonly painter: string };
+
+/**
+ * Entries of one kind, each as its body with when, by whom and its id.
+ * @example logged(entries, 'finished').map((f) => f.litresOn) // → [2.4]
+ */
+export function logged<K extends LogEntry['kind']>(entries: readonly LogEntry[], kind: K): Logged<BodyOf[K]>[] {
+  return entries
+    .filter((e) => e.kind === kind)
+    .map((e) => ({ ...(e.body as BodyOf[K]), id: e.id, at: e.occurredAt, painter: e.painter }));
+}
+
+type BodyOf = { readonly [K in LogEntry['kind']]: Extract<LogEntry, { kind: K }>['body'] };
 
 /** What was logged of a zone before and between its coats, in order of what happened. */
 export interface PrepLog {
@@ -84,10 +96,6 @@ export function prepOf(entries: readonly LogEntry[], surfaceId: string): PrepLog
 function foldZone(all: readonly LogEntry[]): PrepLog {
   const entries = standing(all);
   const live = new Set(entries.map((e) => e.id));
-  const of = <K extends LogEntry['kind'], Body>(kind: K): Logged<Body>[] =>
-    entries.flatMap((e) =>
-      e.kind === kind ? [{ ...(e as LogEntryOf<K, Body>).body, id: e.id, at: e.occurredAt, painter: e.painter }] : [],
-    );
   // On and off in their order: at one moment the one that was written later counts.
   const masked = new Map<string, Logged<MaskedBody>>();
   const unmaskedAt = new Map<string, number>();
@@ -97,20 +105,18 @@ function foldZone(all: readonly LogEntry[]): PrepLog {
     masked.delete(e.body.job);
     unmaskedAt.set(e.body.job, e.occurredAt);
   }
-  const plans = of<'prepPlanned', PrepPlanBody>('prepPlanned');
-  const asked = entries.findLast((e) => e.kind === 'structureAsked');
   return {
-    done: of('prepared'),
-    dirtied: of('dirtied'),
-    rust: of('rustLooked'),
+    done: logged(entries, 'prepared'),
+    dirtied: logged(entries, 'dirtied'),
+    rust: logged(entries, 'rustLooked'),
     masked: [...masked.values()],
     unmaskedAt,
-    found: of('foundWork'),
-    pictures: of('picture'),
-    notes: of('note'),
-    plan: plans[plans.length - 1] ?? null,
-    wayOut: of<'wayOut', WayOutBody>('wayOut').at(-1) ?? null,
-    structureDone: asked?.kind === 'structureAsked' ? asked.body.structureDone : null,
+    found: logged(entries, 'foundWork'),
+    pictures: logged(entries, 'picture'),
+    notes: logged(entries, 'note'),
+    plan: logged(entries, 'prepPlanned').at(-1) ?? null,
+    wayOut: logged(entries, 'wayOut').at(-1) ?? null,
+    structureDone: logged(entries, 'structureAsked').at(-1)?.structureDone ?? null,
     entries,
     superseded: all.filter((e) => !live.has(e.id) && e.kind !== 'withdrawn'),
   };

@@ -1,8 +1,8 @@
 import { standing } from '../coat/fold';
 import type { HullShape } from '../hull/shape';
-import type { LogEntry, LogEntryOf } from '../model/log';
+import type { LogEntry } from '../model/log';
 import type { EvidenceBody, LineSetBody, MarkedBody, MarkSide, StoodBody, WeightsBody } from '../model/waterline';
-import type { Logged } from '../prep/prepLog';
+import { logged, type Logged } from '../prep/prepLog';
 import { fairLine, type FairedLine } from './fairLine';
 import { splineAt } from './spline';
 import { heightOnBoat, type Standing } from './standing';
@@ -29,17 +29,13 @@ export function foldWaterline(entries: readonly LogEntry[]): WaterlineLog {
   let log = folded.get(entries);
   if (!log) {
     const all = standing(entries.filter((e) => e.stream === 'boat'));
-    const of = <K extends LogEntry['kind'], Body>(kind: K): Logged<Body>[] =>
-      all.flatMap((e) =>
-        e.kind === kind ? [{ ...(e as LogEntryOf<K, Body>).body, id: e.id, at: e.occurredAt, painter: e.painter }] : [],
-      );
-    const lines = new Map(of<'lineSet', LineSetBody>('lineSet').map((l) => [l.lineId, l]));
+    const lines = new Map(logged(all, 'lineSet').map((l) => [l.lineId, l]));
     log = {
-      stood: of<'stood', StoodBody>('stood').at(-1) ?? null,
-      marks: of('marked'),
+      stood: logged(all, 'stood').at(-1) ?? null,
+      marks: logged(all, 'marked'),
       lines: [...lines.values()].filter((l) => !l.removed),
-      evidence: of('evidence'),
-      weights: of<'weights', WeightsBody>('weights').at(-1) ?? null,
+      evidence: logged(all, 'evidence'),
+      weights: logged(all, 'weights').at(-1) ?? null,
       setOff: new Map(all.flatMap((e) => (e.kind === 'setOff' ? [[setOffKey(e.body), e.id] as const] : []))),
     };
     folded.set(entries, log);
