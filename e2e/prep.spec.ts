@@ -243,6 +243,20 @@ test('before a first coat it is asked once whether the structure is done', async
   await expect(asked).toHaveCount(0);
 });
 
+test('what was abraded under Prep is what the coat is started over', async ({ page, yard }) => {
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/prep/01900000-0000-7000-8005-000000000011`);
+  await page
+    .getByRole('button', { name: /^Abrade/ })
+    .last()
+    .click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByLabel('Grit').fill('150');
+  await sheet.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Abrade: done, look at it' })).toBeVisible();
+  await page.goto(`${yard.url}/boats/${DEMO.workboat}/coat/start?on=01900000-0000-7000-8005-000000000011`);
+  await expect(page.getByLabel('Abraded with grit')).toHaveValue('150');
+});
+
 test('all of it is in the record, what was taken back struck through', async ({ page, yard }) => {
   await page.goto(prep(yard, BILGE));
   await page.getByRole('button', { name: 'Vacuum: done now' }).click();

@@ -1,7 +1,7 @@
 import type { WeatherHour } from '../air/weather';
 import type { Coat } from '../coat/fold';
 import type { PrepKind, PreparedBody } from '../model/prep';
-import type { Layer } from '../model/layer';
+import type { AbradeFor, Layer } from '../model/layer';
 import type { SheetBody } from '../model/sheet';
 import type { Surface } from '../model/surface';
 import { bareMetalUntil } from './bareMetal';
@@ -91,6 +91,17 @@ export function surfaceClocks(facts: SurfaceFacts): SurfaceClock[] {
 export function doneSince({ log, lastCoat }: Pick<SurfaceFacts, 'log' | 'lastCoat'>): Logged<PreparedBody>[] {
   const from = lastCoat?.startedAt ?? -Infinity;
   return log.done.filter((d) => d.at > from);
+}
+
+/**
+ * What a face was last abraded with since its last coat, as it was logged; null where it was not.
+ * @example abradedSince({ log: prepOf(entries, 'bottom'), lastCoat: null }) // → null
+ */
+export function abradedSince(
+  of: Pick<SurfaceFacts, 'log' | 'lastCoat'>,
+): { readonly grit: number; readonly abradeFor: AbradeFor | null } | null {
+  const done = doneSince(of).findLast((d) => d.step === 'abrade' && d.workId === undefined);
+  return done?.grit === undefined ? null : { grit: done.grit, abradeFor: done.abradeFor ?? null };
 }
 
 function metalClock(facts: SurfaceFacts): SurfaceClock[] {

@@ -30,6 +30,8 @@ import {
 import { zoneSeries } from '#core/coat/zoneSeries';
 import { blockingWork } from '#core/coat/zoneState';
 import { zoneStatuses, type ZoneStatus } from '#core/coat/zoneStatus';
+import { prepOf } from '#core/prep/prepLog';
+import { abradedSince } from '#core/prep/surfaceClocks';
 import { isSheltered } from '#core/hull/zones';
 import type { AbradeFor, Layer } from '#core/model/layer';
 import type { LogEntry, LogKind } from '#core/model/log';
@@ -100,6 +102,17 @@ export interface Start {
 
 const HOUR_MS = 3_600_000;
 
+/** As the zones were abraded under Prep, where all of them were with the same grit. */
+function abradedUnder(view: BoatView, chosen: readonly ZoneStatus[]): Pick<StartWish, 'grit' | 'abradedFor'> {
+  const done = chosen.map(({ surfaceId, lastCoat }) =>
+    abradedSince({ log: prepOf(view.entries, surfaceId), lastCoat }),
+  );
+  const [first] = done;
+  return first && done.every((d) => d?.grit === first.grit)
+    ? { grit: String(first.grit), abradedFor: first.abradeFor }
+    : { grit: '' };
+}
+
 /** A coat about to be started, or written down afterwards: what is wished for, what stands against it, what is logged. */
 export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
   const navigate = useNavigate();
@@ -110,7 +123,7 @@ export function useStart({ view, stint, chosen, batchId }: StartProps): Start {
     startedAt: now() - 24 * HOUR_MS,
     finishedAt: now() - 22 * HOUR_MS,
     readings: { airC: null, rh: null, surfaceC: null },
-    grit: '',
+    ...abradedUnder(view, chosen),
     reason: '',
   }));
   // A new one with each try, though it may say the same.

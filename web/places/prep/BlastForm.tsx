@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { USUAL_RATE_M2_PER_H } from '#core/film/spreading';
 import { BARE_METAL_H } from '#core/prep/bareMetal';
-import { BLAST_M2_PER_H, blastDay } from '#core/prep/blast';
+import { BLAST_M2_PER_H, blastDay, type BlastDay } from '#core/prep/blast';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { counted, plainNumber } from '#core/units/format';
 import type { BoatView } from '../../data/store';
@@ -28,14 +28,7 @@ export function BlastForm({ view, surface, onClose }: { view: BoatView; surface:
                 ? 'today: there is no time to prime it.'
                 : `today, ${plainNumber(day.value.blastH, 1)} h of blasting and ${plainNumber(day.value.primeH, 1)} h of priming`}
             </span>
-            <span className="quiet block">
-              {day.value.heldBy === 'bareMetal'
-                ? 'Held down by how long bare metal waits.'
-                : 'Held down by the hours left for primer.'}{' '}
-              {Number.isFinite(day.value.days) && day.value.days > 1
-                ? `${counted(day.value.days, 'day')} for all of it: the rest stays covered.`
-                : ''}
-            </span>
+            <span className="quiet block">{heldWords(day.value)}</span>
           </p>
         )}
         <div className="grid grid-cols-2 gap-3">
@@ -77,6 +70,14 @@ export function BlastForm({ view, surface, onClose }: { view: BoatView; surface:
       </div>
     </BottomSheet>
   );
+}
+
+/** What holds it down, and how many days all of it takes. */
+function heldWords({ days, heldBy, areaM2 }: BlastDay): string {
+  if (areaM2 === 0) return 'Wait for a day with more hours.';
+  if (days <= 1) return 'All of it can be primed while it holds.';
+  const held = heldBy === 'bareMetal' ? 'how long bare metal waits' : 'the hours left for primer';
+  return `Held down by ${held}. ${counted(days, 'day')} for all of it: the rest stays covered.`;
 }
 
 /** What it rests on, to begin with: the zone, usual rates, and the last start by the forecast. */

@@ -3,13 +3,14 @@ import type { DrawnAt } from '#core/model/log';
 import { RUST_NEXT, type RustNext } from '#core/model/prep';
 import type { PrepLog } from '#core/prep/prepLog';
 import { converterVerdict, plateLeft, type RustVerdict } from '#core/prep/rust';
+import { parseQuantity } from '#core/units/parse';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { now } from '../../data/now';
 import { useSheets, useStores, type BoatView } from '../../data/store';
 import { tinsNow } from '../../data/tins';
 import { attempt } from '../../parts/attempt';
 import { BottomSheet } from '../../parts/BottomSheet';
-import { FormProblem, QuantityField, SelectField, TextField } from '../../parts/Field';
+import { FormProblem, SelectField, TextField } from '../../parts/Field';
 import { RUST_NEXT_WORDS } from '../../parts/prepWords';
 import { logOnZones } from './usePrep';
 import { Where } from './Where';
@@ -232,13 +233,13 @@ function useStaleConverter(): boolean {
   return tinsNow(stores, sheetOf).some((t) => sheetOf(t.sheetId)?.kind === 'converter' && t.stale);
 }
 
+/** A thickness in mm, as plates are measured; typed in another unit it is taken too. */
 function Mm({ label, value, onValue }: { label: string; value: number | null; onValue: (mm: number | null) => void }) {
-  return (
-    <QuantityField
-      label={label}
-      quantity="width"
-      value={value === null ? null : value / 1000}
-      onValue={(m) => onValue(m === null ? null : m * 1000)}
-    />
-  );
+  const [text, setText] = useState(value === null ? '' : String(value));
+  const type = (raw: string) => {
+    setText(raw);
+    const parsed = parseQuantity({ quantity: 'width', text: raw, system: 'metric', bareUnit: 'mm' });
+    onValue(raw.trim() === '' ? null : parsed.ok ? parsed.value * 1000 : Number.NaN);
+  };
+  return <TextField label={label} inputMode="decimal" value={text} onChange={(e) => type(e.target.value)} />;
 }

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { hullShape, type HullShape } from '#core/hull/shape';
 import type { LineSetBody, WeightsBody } from '#core/model/waterline';
+import { systemFor } from '#core/units/format';
 import { howHigh } from '#core/waterline/howHigh';
 import { lineTable, stationsAlong } from '#core/waterline/lineTable';
 import { standingPlane } from '#core/waterline/standing';
@@ -13,13 +14,14 @@ import {
   WATERPLANE_COEFFICIENT,
   waterplaneOf,
 } from '#core/waterline/waterplane';
+import { useSettings } from '../../../data/settings';
 import type { BoatView } from '../../../data/store';
 import { attempt } from '../../../parts/attempt';
 import { linesOf } from '../../../parts/hullLines';
 import { logOnBoat, TAP } from '../../prep/usePrep';
 
-/** Stations of the table so far apart, m, until another distance is typed. */
-const STEP_M = 0.5;
+/** Stations so far apart, m, until another distance is typed: half a metre, or two feet. */
+const STEP_M = { metric: 0.5, us: 0.6096 } as const;
 
 const NO_WEIGHTS: WeightsBody = { items: [], water: 'sea', displacementKg: null, coefficient: null };
 
@@ -39,7 +41,8 @@ export function useWaterline(view: BoatView) {
   const { boat, hull, entries } = view;
   const log = foldWaterline(entries);
   const [picked, setPicked] = useState<string | null>(null);
-  const [stepM, setStepM] = useState(STEP_M);
+  const { units } = useSettings();
+  const [stepM, setStepM] = useState<number>(STEP_M[systemFor(units, 'length')]);
   /** A line as a slider holds it, before it is let go. */
   const [held, setHeld] = useState<LineSetBody | null>(null);
   const shape = useMemo(() => hullShape(boat, linesOf(hull)), [boat, hull]);
