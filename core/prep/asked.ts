@@ -167,7 +167,10 @@ function betweenCoats(facts: PrepFacts, rounds: Fairing): Asked[] {
   const cured = !bonds && lastSheet !== null;
   const blush = cured && chemistryOf(lastSheet) === 'epoxy' && lastSheet.parts.length > 1;
   const washL = Math.max(1, Math.ceil(2 * surface.areaM2));
-  const dirty = surfaceClocks(facts).some((c) => c.kind === 'clean' && c.until !== null && c.until <= facts.now);
+  const dirt = surfaceClocks(facts).find(
+    (c) => c.kind === 'clean' && c.until !== null && c.until <= facts.now,
+  )?.endedBy;
+  const dirty = dirt?.by === 'rain' || dirt?.by === 'washingDown';
   const washes = closed || blush || dirty;
   const wash = closed
     ? [

@@ -178,6 +178,38 @@ describe('clean is a clock [common practice]', () => {
   });
 });
 
+describe('what dirt asks for again [common practice]', () => {
+  const did = (step: string, h: number) => log('bottom', 'prepared', noon - h * hour, { step });
+  const dirt = (by: string) => log('bottom', 'dirtied', noon - hour, { by, text: '' });
+  const kept = { ...zone, existing: 'twoPack' } as const;
+  const all = [did('degrease', 40), did('rinse', 39), did('dry', 34), did('abrade', 30), did('wipe', 28)];
+  const again = (by: string, entries = all) =>
+    listOf(kept, [...entries, dirt(by)], noon)
+      .steps.filter((s) => s.state === 'again')
+      .map((s) => s.kind);
+
+  it('dust and hands want a wipe, overspray a scuff too, rain a wash', () => {
+    expect(again('dust')).toEqual(['wipe']);
+    expect(again('hands')).toEqual(['wipe']);
+    expect(again('overspray')).toEqual(['abrade', 'wipe']);
+    expect(again('washingDown')).toEqual(['rinse', 'wipe']);
+  });
+
+  it('where the list has nothing that takes it off, a step is asked for', () => {
+    const list = listOf(kept, [did('rinse', 39), did('dry', 34), dirt('dust')], noon);
+    expect(list.steps.filter((s) => s.kind === 'wipe').map((s) => s.state)).toEqual(['toDo']);
+    const steelList = listOf(steel, [did('blast', 3), did('vacuum', 2), dirt('hands')], noon);
+    expect(steelList.steps.find((s) => s.key === 'clean:wipe')?.state).toBe('toDo');
+    const wiped = listOf(steel, [did('blast', 3), did('vacuum', 2), dirt('hands'), did('wipe', 0.5)], noon);
+    expect([wiped.keptOffBy, wiped.steps.some((s) => s.key === 'clean:wipe')]).toEqual([[], false]);
+  });
+
+  it('rain before blasting does not count after it', () => {
+    const list = listOf(steel, [did('degrease', 20), did('blast', 2)], noon, rainAt(noon - 10 * hour));
+    expect([list.status.state, list.keptOffBy]).toEqual(['ready', []]);
+  });
+});
+
 describe('the list', () => {
   it('is there for every substrate without a word typed', () => {
     for (const substrate of [

@@ -1,4 +1,4 @@
-import type { PrepKind, PreparedBody, PrepWay, RustNext } from '../model/prep';
+import type { Dirt, PrepKind, PreparedBody, PrepWay, RustNext } from '../model/prep';
 import { standardSteps, workSteps, type Asked, type PrepFacts, type StepNeeds, type WhySource } from './asked';
 import { fairing, type Fairing } from './fairing';
 import type { Logged } from './prepLog';
@@ -48,6 +48,26 @@ export interface PrepList {
 }
 
 const NOTHING: ReadonlySet<PrepKind> = new Set();
+const WASHES: ReadonlySet<PrepKind> = new Set(['wash', 'rinse'] as const);
+const LAST_WIPES = ['vacuum', 'wipe', 'tack'] as const;
+/** What is done again after each kind of dirt. [CP] */
+const DIRT_ASKS: Readonly<Record<Dirt, ReadonlySet<PrepKind>>> = {
+  rain: new Set([...WASHES, ...LAST_WIPES]),
+  washingDown: new Set([...WASHES, ...LAST_WIPES]),
+  dust: new Set(LAST_WIPES),
+  overspray: new Set(['abrade', 'wipe', 'tack'] as const),
+  hands: new Set(['wipe', 'tack'] as const),
+  turned: NOTHING,
+};
+/** What cleans after it where the list has nothing that does. */
+const CLEANS_AFTER: Readonly<Record<Dirt, readonly [PrepKind, string]>> = {
+  rain: ['rinse', 'What fell on it, off.'],
+  washingDown: ['rinse', 'What ran down on it, off.'],
+  dust: ['wipe', 'Dust off, by clean cloths.'],
+  overspray: ['wipe', 'Scuffed where it lies, and wiped.'],
+  hands: ['wipe', 'Fingers and feet off.'],
+  turned: ['inspect', 'The metal has turned.'],
+};
 const BY_HAND: readonly PrepKind[] = ['needleGun', 'scrape', 'wireBrush'];
 /** What a look at the rust puts back onto the list. */
 const RUST_ASKS: Readonly<Record<RustNext, ReadonlySet<PrepKind>>> = {
@@ -121,8 +141,20 @@ export function prepSteps(facts: PrepFacts): PrepList {
     return { ...a, state, done: own, ranOut, reason };
   });
   const keptOffBy = keepsOff(clocks, now);
-  const open = steps.filter((s) => s.state === 'toDo' || s.state === 'again').length;
-  return { way, steps, clocks, keptOffBy, fairing: rounds, open, ready: open === 0 && keptOffBy.length === 0 };
+  const listed = [...steps, ...cleanedAgain(steps, keptOffBy)];
+  const open = listed.filter((s) => s.state === 'toDo' || s.state === 'again').length;
+  return { way, steps: listed, clocks, keptOffBy, fairing: rounds, open, ready: open === 0 && keptOffBy.length === 0 };
+}
+
+/** Dirt that no step of the list takes off asks for one of its own. */
+function cleanedAgain(steps: readonly PrepStep[], keptOffBy: readonly SurfaceClock[]): PrepStep[] {
+  const dirt = keptOffBy.find((c) => c.kind === 'clean')?.endedBy;
+  if (!dirt) return [];
+  const takesOff = (s: PrepStep) => DIRT_ASKS[dirt.by].has(s.kind) && cleans(s.kind);
+  if (steps.some((s) => takesOff(s) && (s.state === 'toDo' || s.state === 'again'))) return [];
+  const [kind, why] = CLEANS_AFTER[dirt.by];
+  const step = { key: `clean:${kind}`, kind, source: 'state', why, needs: {}, state: 'toDo' } as const;
+  return [{ ...step, done: null, ranOut: null, reason: null }];
 }
 
 /** Edges that were said to be taped are masked. */
@@ -150,9 +182,11 @@ function ranOutBy(
   by: { facts: PrepFacts; done: readonly Logged<PreparedBody>[]; clocks: readonly SurfaceClock[] },
 ): RanOut | null {
   const { facts, done, clocks } = by;
-  if (cleans(a.kind) && a.kind !== 'degrease' && a.kind !== 'saltRinse') {
-    const dirty = clocks.find((c) => c.kind === 'clean' && c.endedBy !== null)?.endedBy;
-    if (dirty && dirty.at > own.at) return { by: dirty.by, at: dirty.at };
+  const dirty = clocks.find((c) => c.kind === 'clean')?.endedBy;
+  if (dirty && dirty.at > own.at && DIRT_ASKS[dirty.by].has(a.kind)) {
+    // Of several washes the last is done again.
+    const washedLater = WASHES.has(a.kind) && done.some((d) => WASHES.has(d.step) && d.at > own.at);
+    if (!washedLater) return { by: dirty.by, at: dirty.at };
   }
   if (a.kind === 'dry') {
     const wet = facts.rain.find((h) => (h.rainMm ?? 0) >= 0.1 && h.at > own.at);

@@ -127,6 +127,8 @@ function cleanClock(facts: SurfaceFacts): SurfaceClock[] {
   // A coat that is on is clean until something falls on it.
   const since = cleaned?.at ?? null;
   if (since === null) return dirtyCoat(facts, lastCoat?.finishedAt ?? null);
+  // Blasted or stripped since, it is another face.
+  if (doneSince(facts).some((d) => (d.step === 'blast' || d.step === 'strip') && d.at > since)) return [];
   const endedBy = dirtiedBy({ cleanedAt: since, weather: facts.rain, events: dirtOf(facts) });
   return [{ kind: 'clean', since, until: endedBy?.at ?? null, from: cleaned?.step ?? 'wipe', endedBy }];
 }

@@ -2,7 +2,8 @@ import { useId } from 'react';
 import type { ZoneState } from '#core/coat/zoneState';
 import type { ZoneStatus } from '#core/coat/zoneStatus';
 import type { Spell } from '#core/air/dryHours';
-import { hasPattern, StatePattern } from './patterns';
+import { keepsOff } from '#core/prep/surfaceClocks';
+import { hasPattern, STATE_KEY, StatePattern } from './patterns';
 import { useWidth } from './useWidth';
 import { STATE_WORDS, timeWords } from './words';
 
@@ -18,8 +19,25 @@ interface Stretch extends Spell {
   readonly state: ZoneState;
 }
 
+/** A bare zone from now: when its surface gets ready, and when it is so no longer. */
+function bareStretches({ surfaceClocks }: ZoneStatus, from: number, until: number): Stretch[] {
+  const cuts = surfaceClocks.flatMap((c) => (c.until !== null && c.until > from && c.until < until ? [c.until] : []));
+  const ends = [...new Set([...cuts.sort((a, b) => a - b), until])];
+  const stretches: Stretch[] = [];
+  for (const end of ends) {
+    const last = stretches.at(-1);
+    const at = last?.until ?? from;
+    const state = keepsOff(surfaceClocks, at).length > 0 ? 'unready' : 'ready';
+    if (last?.state === state) stretches[stretches.length - 1] = { ...last, until: end };
+    else stretches.push({ state, from: at, until: end });
+  }
+  return stretches;
+}
+
 /** How a zone's window goes on from now, as far as it is worked out: shut, bonds as is, abrade first, closed. */
-function stretchesOf({ state, clocks }: ZoneStatus, from: number, until: number): Stretch[] {
+function stretchesOf(status: ZoneStatus, from: number, until: number): Stretch[] {
+  const { state, clocks, lastCoat } = status;
+  if (!lastCoat && (state === 'ready' || state === 'unready')) return bareStretches(status, from, until);
   const window = clocks?.window;
   if (!window || !['shut', 'bonds', 'abrade', 'closed'].includes(state)) return [{ state, from, until }];
   const ends = [
@@ -70,7 +88,7 @@ export function ZoneBars({
         aria-label="Windows of the zones over these hours"
       >
         <defs>
-          {(['shut', 'bonds', 'abrade', 'closed', 'inHand', 'openWork'] as const).map((state) => (
+          {STATE_KEY.map((state) => (
             <StatePattern key={state} id={`${uid}-${state}`} state={state} />
           ))}
         </defs>

@@ -52,6 +52,26 @@ export const GLOSSARY = {
     'Pot life',
     'How long a mix of two parts can be used. Warm or in a large pot it is shorter; then it is thrown away, outdoors, since it may get hot.',
   ],
+  guideCoat: [
+    'Guide coat',
+    'Dust or a thin mist of another colour over filler: what is left of it after blocking shows the low places.',
+  ],
+  converter: [
+    'Rust converter',
+    'An acid liquid that turns red rust black and holds it. It is looked at next day: what is still red has not been reached.',
+  ],
+  holdingPrimer: [
+    'Holding primer',
+    'A primer that keeps blasted steel for weeks or a winter, until it is washed, scuffed and coated further.',
+  ],
+  fairLine: [
+    'Faired line',
+    'A smooth curve through marks that are each a little off, instead of joining the dots; a mark that is quite wrong is named and left aside.',
+  ],
+  flare: [
+    'Flare',
+    'How far the side of a hull leans outwards from upright. The more it leans, the wider a tape has to be for the same height.',
+  ],
 } as const satisfies Record<string, readonly [term: string, meaning: string]>;
 
 export type Term = keyof typeof GLOSSARY;

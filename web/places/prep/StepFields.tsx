@@ -66,7 +66,9 @@ export function StepFields({
       {(step === 'weld' || step === 'grind') && (
         <BothFaces view={view} surface={surface} body={body} set={set} back={back} onBack={onBack} />
       )}
-      {step === 'inspect' && <FoundFields found={body.found ?? []} onFound={(found) => set({ found })} />}
+      {step === 'inspect' && !body.workId && (
+        <FoundFields found={body.found ?? []} onFound={(found) => set({ found })} />
+      )}
       {places && (
         <div>
           <p className="lab">Where: tap the drawing</p>

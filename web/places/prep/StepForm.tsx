@@ -163,7 +163,7 @@ function useStep(view: BoatView, surface: SurfaceRow, step: PrepStep, onClose: (
       return setProblem(
         'No primer is planned here, and bare steel waits for nobody. Plan it first, or write in the note why.',
       );
-    if (body.step === 'inspect' && !body.found?.length)
+    if (body.step === 'inspect' && !body.workId && !body.found?.length)
       return setProblem('Say what the look found: fair, or what is left.');
     const zones = [...new Set([surface.id, ...also, ...(body.bothFaces && back ? [back] : [])])];
     const wrong = await logOnZones(
