@@ -290,7 +290,12 @@ describe('the demo', () => {
     const first = demo('2026-05-14T09:40:00Z');
     const before = await yard(await first.ready);
     expect(before.demo).toBe(true);
-    expect(before.boats.map((b) => b.boat.name)).toEqual(['Grey Wether', 'Pewit’s Errand', 'Sallow Lass']);
+    expect(before.boats.map((b) => b.boat.name)).toEqual([
+      'Grey Wether',
+      'Pewit’s Errand',
+      'Sallow Lass',
+      'Umber Tern',
+    ]);
     const sloop = before.boats[1]!;
     const closing = sloop.zones
       .filter((z) => z.state === 'bonds')
