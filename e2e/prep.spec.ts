@@ -234,6 +234,7 @@ test('way out of the bilge: farthest first, the last by the exit, and who stays 
 
 test('before a first coat it is asked once whether the structure is done', async ({ page, yard }) => {
   await page.goto(`${yard.url}/boats/${DEMO.launch}/coat/start?on=${AFT}`);
+  await expect(page.getByText('bare metal: primer by 12:28').first()).toBeVisible();
   const asked = page.getByRole('group', { name: 'Structure first' });
   await expect(asked).toContainText('First coat on Bottom, aft half');
   await asked.getByRole('button', { name: 'It is done' }).click();

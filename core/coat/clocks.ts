@@ -62,6 +62,9 @@ export interface BatchTimer {
   readonly silenced: boolean;
 }
 
+/** A winter's holding primer is nobody's next clock yet. */
+const SURFACE_SOON_MS = 14 * 24 * 3_600_000;
+
 const SURFACE_KINDS: ReadonlySet<ClockKind> = new Set(Object.values(SURFACE_NAMES));
 
 const HOUR_MS = 3_600_000;
@@ -166,7 +169,8 @@ export function comingClocks(
       }
       if (c.sand.by !== 'notOnSheet') add('sandable', c.sand.at);
     }
-    for (const own of status.surfaceClocks) add(SURFACE_NAMES[own.kind], own.until);
+    for (const own of status.surfaceClocks)
+      if (own.until !== null && own.until - now < SURFACE_SOON_MS) add(SURFACE_NAMES[own.kind], own.until);
     if (status.state === 'ready' || status.state === 'bonds' || status.state === 'abrade' || status.state === 'shut') {
       const last = status.advice?.lastStartAt;
       const bondsUntil = status.state === 'bonds' ? (c?.window?.bondsUntil ?? Infinity) : Infinity;

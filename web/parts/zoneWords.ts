@@ -36,8 +36,10 @@ export function windowLine(status: ZoneStatus, { at, zone }: Pick<Saying, 'at' |
       return 'left bare on purpose';
     case 'noBuildUp':
       return 'no build-up yet';
-    case 'ready':
-      return FIRST_ON[status.existing];
+    case 'ready': {
+      const metal = status.surfaceClocks.find((c) => c.kind === 'bareMetal');
+      return metal?.until ? `bare metal: primer by ${when(metal.until)}` : FIRST_ON[status.existing];
+    }
     case 'inHand':
       return `going on since ${when(status.lastCoat?.startedAt ?? at)}`;
     case 'shut': {
