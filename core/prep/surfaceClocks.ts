@@ -104,6 +104,15 @@ export function abradedSince(
   return done?.grit === undefined ? null : { grit: done.grit, abradeFor: done.abradeFor ?? null };
 }
 
+/** A clock that time alone ends. */
+const plain = (kind: SurfaceClockKind, from: SurfaceClock['from'], since: number, ms: number): SurfaceClock => ({
+  kind,
+  since,
+  until: since + ms,
+  from,
+  endedBy: null,
+});
+
 function metalClock(facts: SurfaceFacts): SurfaceClock[] {
   const done = doneSince(facts);
   const { substrate, existing } = facts.surface;
@@ -152,7 +161,7 @@ function dryClock(facts: SurfaceFacts): SurfaceClock[] {
   // Worked on dry since: it was.
   if (done.some((d) => d.at > wet.at && !wets(d.step) && d.step !== 'mask' && d.step !== 'lookOver')) return [];
   const hours = wet.holdsH !== undefined && wet.step !== 'passivate' ? wet.holdsH : dryHours(facts);
-  return [{ kind: 'drying', since: wet.at, until: wet.at + hours * HOUR_MS, from: wet.step, endedBy: null }];
+  return [plain('drying', wet.step, wet.at, hours * HOUR_MS)];
 }
 
 /** Hours a washed face takes to dry: as its usual way has it before the first coat. */
@@ -165,7 +174,7 @@ function coatClocksOf(facts: SurfaceFacts): SurfaceClock[] {
   const out: SurfaceClock[] = [];
   const finishedAt = lastCoat?.finishedAt ?? null;
   const coat = (kind: 'holding' | 'sealer', ms: number) => {
-    if (finishedAt !== null) out.push({ kind, since: finishedAt, until: finishedAt + ms, from: 'coat', endedBy: null });
+    if (finishedAt !== null) out.push(plain(kind, 'coat', finishedAt, ms));
   };
   const months = lastLayer?.holdMonths ?? lastSheet?.holdingMonths;
   if (lastSheet && nextSheet && months) coat('holding', months * MONTH_MS);
@@ -175,13 +184,7 @@ function coatClocksOf(facts: SurfaceFacts): SurfaceClock[] {
   const done = doneSince(facts);
   const guide = done.findLast((d) => d.step === 'guideCoat');
   if (guide && !done.some((d) => d.step === 'block' && d.at >= guide.at))
-    out.push({
-      kind: 'guideCoat',
-      since: guide.at,
-      until: guide.at + GUIDE_H * HOUR_MS,
-      from: 'guideCoat',
-      endedBy: null,
-    });
+    out.push(plain('guideCoat', 'guideCoat', guide.at, GUIDE_H * HOUR_MS));
   return out;
 }
 
@@ -189,14 +192,7 @@ function coatClocksOf(facts: SurfaceFacts): SurfaceClock[] {
 function tapeClocks({ log }: SurfaceFacts): SurfaceClock[] {
   return log.masked
     .filter((m) => m.job.startsWith('edge:'))
-    .map((m) => ({
-      kind: 'tape' as const,
-      since: m.at,
-      until: m.at + m.lifeDays * DAY_MS,
-      from: 'tape' as const,
-      endedBy: null,
-      job: m.job,
-    }));
+    .map((m) => ({ ...plain('tape', 'tape', m.at, m.lifeDays * DAY_MS), job: m.job }));
 }
 
 /**

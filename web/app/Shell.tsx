@@ -8,11 +8,11 @@ import { useYard } from '../data/store';
 import { useKeys } from './keys';
 import { atHull } from './atHull';
 import { focusHeading, PageTitle } from './pageTitle';
-import { Toasts } from './Toasts';
 import { YardNotices } from './YardNotices';
 
 const Alarm = lazy(async () => ({ default: (await atHull.Alarm()).Alarm }));
 const OutboxStrip = lazy(async () => ({ default: (await atHull.OutboxStrip()).OutboxStrip }));
+const Toasts = lazy(async () => ({ default: (await atHull.Toasts()).Toasts }));
 const KeySheet = lazy(async () => ({ default: (await import('./KeySheet')).KeySheet }));
 
 export function Shell() {
@@ -57,7 +57,9 @@ export function Shell() {
         </div>
       </main>
       <PageTitle />
-      <Toasts />
+      <Suspense fallback={null}>
+        <Toasts />
+      </Suspense>
       {keysOpen && (
         <Suspense fallback={null}>
           <KeySheet onClose={() => setKeysOpen(false)} />

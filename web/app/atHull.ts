@@ -2,6 +2,7 @@
 export const atHull = {
   BoatShell: () => import('./BoatShell'),
   Alarm: () => import('./Alarm'),
+  Toasts: () => import('./Toasts'),
   OutboxStrip: () => import('./OutboxStrip'),
   TodayPlace: () => import('../places/today/TodayPlace'),
   MixPlace: () => import('../places/mix/MixPlace'),
