@@ -38,6 +38,16 @@ describe('smoothing spline against the penalised normal equations, solved densel
     fitSpline(prepareSpline(s, z), 1e10).heightsM.forEach((g, i) => expect(g).toBeCloseTo(line[i] as number, 6));
   });
 
+  it('next to no noise still goes through every mark of nearly every line', () => {
+    let through = 0;
+    for (let seed = 1; seed <= 100; seed += 1) {
+      const { marks } = noisyLine(seed, { count: 24 });
+      const { heightsM } = fairLine({ marks, noiseM: 1e-9 });
+      if (heightsM.every((h, i) => Math.abs(h - marks[i]!.heightM) < 1e-6)) through += 1;
+    }
+    expect(through).toBeGreaterThanOrEqual(95);
+  });
+
   it('the noise of a mark does the same from none to much', () => {
     expect(fairLine({ marks: marksOf(s, z), noiseM: 0 }).heightsM).toEqual(z);
     const line = straightLine(s, z);
@@ -123,7 +133,7 @@ describe('strays', () => {
       others += named.filter((i) => !strays.includes(i)).length;
     }
     expect(found / planted).toBeGreaterThan(0.99);
-    expect(others / 1000).toBeLessThan(0.5);
+    expect(others / 1000).toBeLessThan(0.1);
   });
 
   it('a metre typed for a centimetre is named, and the line is as without it', () => {

@@ -32,6 +32,9 @@ const MAD_TO_SIGMA = 1.4826;
 /** Fewer marks than this cannot tell which of them is wrong. */
 const LEAST_TO_JUDGE = 5;
 
+/** Grossly wrong is so many times further off than a stray: what remains is judged by the line itself. [M] */
+const GROSS = 1.3;
+
 /** At most this share of the marks is put aside. */
 const MOST_STRAYS = 0.3;
 
@@ -57,7 +60,7 @@ export function fairLine(options: { marks: readonly LineMark[]; noiseM?: number;
   const judge = noiseM !== 0 && marks.length >= LEAST_TO_JUDGE;
   // First what is grossly wrong, by a measure that it cannot sway, then by the line that is wanted.
   if (judge) {
-    setAside(robustly, 2 * strayFactor);
+    setAside(robustly, GROSS * strayFactor);
     setAside(wanted, strayFactor);
     // What was put aside and lies on the line after all is no stray, and counts.
     const { fit, sigmaM } = fitKept(wanted);
@@ -103,7 +106,7 @@ export function fairLine(options: { marks: readonly LineMark[]; noiseM?: number;
       kept.map((i) => zM[i] as number),
     );
     const fit = fitSpline(points, pick(points, noiseM));
-    return { fit, sigmaM: Math.max(noiseM ?? 0, robustSigma(fit)) };
+    return { fit, sigmaM: Math.max(noiseM ?? 0, robustSigma(fit), judge ? neighbourSigma(points) : 0) };
   }
 }
 
@@ -154,6 +157,20 @@ const offOf = (fit: SplineFit): number[] =>
   fit.leftOutM.map((d, i) => Math.abs(d) * Math.sqrt(Math.max(0, fit.freedom[i] as number)));
 
 const robustSigma = (fit: SplineFit): number => MAD_TO_SIGMA * median(offOf(fit));
+
+/**
+ * σ of the marks by what each misses the straight line of its two neighbours by: no smoothness has to be chosen for it.
+ * [P: Gasser, Sroka & Jennen-Steinmetz 1986, with the median in place of the mean]
+ */
+function neighbourSigma({ s, z }: Points): number {
+  const misses = s.slice(2).map((s2, i) => {
+    const [s0, s1] = [s[i] as number, s[i + 1] as number];
+    const share = (s1 - s0) / (s2 - s0);
+    const off = (1 - share) * (z[i] as number) + share * (z[i + 2] as number) - (z[i + 1] as number);
+    return Math.abs(off) / Math.sqrt((1 - share) ** 2 + share ** 2 + 1);
+  });
+  return MAD_TO_SIGMA * median(misses);
+}
 
 /** Marks too far off, of neighbours only the furthest: the others may only be pulled along by it. */
 function worstOf(fit: SplineFit, limit: number): number[] {
