@@ -232,6 +232,20 @@ test('way out of the bilge: farthest first, the last by the exit, and who stays 
   await expect(page.getByText(/No forced air, outside: Bram/)).toBeVisible();
 });
 
+test('a picture of a step stands at the step', async ({ page, yard }) => {
+  await page.goto(prep(yard, BILGE));
+  await page.getByRole('button', { name: 'Look it over: done, look at it' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Take a picture' }).click();
+  await page.getByLabel('What it shows').fill('Behind the engine');
+  // One pixel of PNG.
+  const dot = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'dot.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
+  const step = page.getByRole('list', { name: 'Steps', exact: true }).getByRole('listitem').first();
+  await expect(step.getByRole('img', { name: 'Behind the engine' })).toBeVisible();
+});
+
 test('before a first coat it is asked once whether the structure is done', async ({ page, yard }) => {
   await page.goto(`${yard.url}/boats/${DEMO.launch}/coat/start?on=${AFT}`);
   await expect(page.getByText('bare metal: primer by 12:28').first()).toBeVisible();

@@ -69,6 +69,7 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
     heightPx: Joi.number().integer().min(1).max(20_000).required(),
     text: Joi.string().trim().max(500).allow('').required(),
     drawnAt,
+    step: Joi.string().trim().min(1).max(120),
   }),
   batchOn: Joi.object({ batchId: id.required(), litres: litres.required() }),
   finished: Joi.object({ litresOn: orNull(litres), leftL: litres.allow(null), lostL: litres.allow(null) }),

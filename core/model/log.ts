@@ -116,6 +116,8 @@ export interface PictureBody {
   readonly heightPx: number;
   readonly text: string;
   readonly drawnAt?: DrawnAt | undefined;
+  /** Of a zone's picture: the step of getting it ready that it shows, by its key in the list. */
+  readonly step?: string | undefined;
 }
 
 export interface WetFilmBody {

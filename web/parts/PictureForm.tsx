@@ -9,6 +9,7 @@ export function PictureForm({
   boatId,
   of,
   at,
+  step,
   onDone,
 }: {
   boatId: string;
@@ -16,6 +17,8 @@ export function PictureForm({
   of: { stream: 'coat' | 'zone'; streamId: string };
   /** When it was; left out: now. */
   at?: number | undefined;
+  /** The step of a zone's list that it shows. */
+  step?: string;
   onDone: () => void;
 }) {
   const [text, setText] = useState('');
@@ -33,7 +36,7 @@ export function PictureForm({
         ...of,
         at: at ?? now(),
         blob,
-        body: { widthPx, heightPx, text: text.trim() },
+        body: { widthPx, heightPx, text: text.trim(), ...(step === undefined ? {} : { step }) },
       });
       onDone();
     } catch (error) {

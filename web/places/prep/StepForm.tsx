@@ -48,7 +48,12 @@ export function StepForm({
         {leaving ? (
           <LeaveOut onLeave={form.leaveOut} />
         ) : picturing ? (
-          <PictureForm boatId={view.boat.id} of={{ stream: 'zone', streamId: surface.id }} onDone={onClose} />
+          <PictureForm
+            boatId={view.boat.id}
+            of={{ stream: 'zone', streamId: surface.id }}
+            step={step.key}
+            onDone={onClose}
+          />
         ) : (
           <>
             <StepFields view={view} surface={surface} body={body} set={set} onBack={form.setBack} back={form.back} />

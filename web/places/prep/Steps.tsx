@@ -3,7 +3,9 @@ import { useState } from 'react';
 import type { StepNeeds } from '#core/prep/asked';
 import type { PrepList, PrepStep, RanOut, StepState } from '#core/prep/prepSteps';
 import type { PreparedBody } from '#core/model/prep';
+import { prepOf, type PrepLog } from '#core/prep/prepLog';
 import type { SurfaceRow } from '#contracts/rows/boat';
+import { BASE } from '../../data/base';
 import { save, type BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { ABRADE_FOR_WORDS, OPEN_WORK_WORDS } from '../../parts/choiceWords';
@@ -151,13 +153,8 @@ function Row({
           {state !== 'toDo' && <span className="narrow text-base">{STATE_NOTES[state]}</span>}
         </button>
         {state === 'again' && ranOut && <p className="font-semibold">{ranOutWords(kind, done, ranOut, when)}</p>}
-        {state === 'done' && (
-          <p className="quiet text-sm">
-            {done ? `${when(done.at)}${done.painter ? `, ${done.painter}` : ''}` : 'dry by its clock'}
-            {done?.text ? `, ${done.text}` : ''}
-            {ranOut ? `; holds until ${when(ranOut.at)}` : ''}
-          </p>
-        )}
+        {state === 'done' && <p className="quiet text-sm">{doneWords(done, ranOut, when)}</p>}
+        <StepPictures pictures={prepOf(view.entries, surface.id).pictures.filter((p) => p.step === step.key)} />
         {reason !== null && <p className="quiet text-sm">Left out: {reason}</p>}
         {!over && source !== 'added' && (
           <p className="quiet text-sm">
@@ -187,6 +184,33 @@ function Row({
         </span>
       )}
     </li>
+  );
+}
+
+/** "17:03, Ines; holds until 21:03" */
+function doneWords(done: PrepStep['done'], ranOut: RanOut | null, when: (t: number) => string): string {
+  const by = done ? [when(done.at), done.painter, done.text].filter(Boolean).join(', ') : 'dry by its clock';
+  return ranOut ? `${by}; holds until ${when(ranOut.at)}` : by;
+}
+
+/** Pictures of one step, each opening whole. */
+function StepPictures({ pictures }: { pictures: PrepLog['pictures'] }) {
+  if (pictures.length === 0) return null;
+  return (
+    <p className="flex flex-wrap gap-2 py-1">
+      {pictures.map((p) => (
+        <a key={p.id} href={`${BASE}/api/pictures/${p.hash}`} target="_blank" rel="noreferrer">
+          <img
+            src={`${BASE}/api/pictures/${p.hash}`}
+            width={p.widthPx}
+            height={p.heightPx}
+            loading="lazy"
+            alt={p.text || 'Picture of the step'}
+            className="h-14 w-14 object-cover"
+          />
+        </a>
+      ))}
+    </p>
   );
 }
 
