@@ -243,6 +243,21 @@ describe('the list', () => {
     expect(list.way).toBe('steelByHand');
   });
 
+  it('what a hand changed of it is for the coat to come, not for those after it', () => {
+    const plan = log('bottom', 'prepPlanned', noon - 30 * hour, {
+      way: null,
+      added: [{ key: 'tap', kind: 'other', text: 'Tap the frames' }],
+      leftOut: [],
+      order: [],
+    });
+    const coat = [
+      { ...log('coat', 'started', noon - 8 * hour, startOf('first')), stream: 'coat' },
+      { ...log('coat', 'finished', noon - 7 * hour, { litresOn: 2 }), stream: 'coat' },
+    ] as LogEntry[];
+    expect(listOf(zone, [plan], noon).steps.some((s) => s.key === 'tap')).toBe(true);
+    expect(listOf(zone, [plan, ...coat], noon).steps.some((s) => s.key === 'tap')).toBe(false);
+  });
+
   it('the sheet of the next coat goes before the usual figures', () => {
     const asks = { ...revision, body: { ...sheet, profileMinMicron: 40, profileMaxMicron: 70, surfaceGrit: 60 } };
     const b = { ...boat([], noon), sheets: [asks, copper] };

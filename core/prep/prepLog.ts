@@ -38,7 +38,7 @@ export interface PrepLog {
   readonly pictures: readonly Logged<PictureBody>[];
   readonly notes: readonly Logged<NoteBody>[];
   /** The list as it was changed by hand; null while it was not. */
-  readonly plan: PrepPlanBody | null;
+  readonly plan: Logged<PrepPlanBody> | null;
   readonly wayOut: Logged<WayOutBody> | null;
   /** Whether the structure is done, as it was last answered; null: nobody was asked. */
   readonly structureDone: boolean | null;
@@ -62,6 +62,17 @@ export const NO_PREP: PrepLog = {
   entries: [],
   superseded: [],
 };
+
+/**
+ * A zone's list as a hand changed it for the coat to come; null where it was not, or before the last coat.
+ * @example planFor(prepOf(entries, 'bottom'), null) // → null
+ */
+export function planFor(
+  { plan }: Pick<PrepLog, 'plan'>,
+  lastCoat: { readonly startedAt: number } | null,
+): Logged<PrepPlanBody> | null {
+  return plan && plan.at > (lastCoat?.startedAt ?? -Infinity) ? plan : null;
+}
 
 const folded = new WeakMap<readonly LogEntry[], ReadonlyMap<string, PrepLog>>();
 

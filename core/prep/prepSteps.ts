@@ -1,7 +1,7 @@
-import type { Dirt, PrepKind, PreparedBody, PrepWay, RustNext } from '../model/prep';
+import type { Dirt, PrepKind, PreparedBody, PrepPlanBody, PrepWay, RustNext } from '../model/prep';
 import { standardSteps, workSteps, type Asked, type PrepFacts, type StepNeeds, type WhySource } from './asked';
 import { fairing, type Fairing } from './fairing';
-import type { Logged } from './prepLog';
+import { planFor, type Logged } from './prepLog';
 import { cleans, doneSince, keepsOff, surfaceClocks, wets, type SurfaceClock } from './surfaceClocks';
 import { usualWay } from './usualWay';
 
@@ -115,13 +115,14 @@ const DUSTED: ReadonlySet<PrepKind> = new Set(['vacuum', 'wipe', 'tack'] as cons
  */
 export function prepSteps(facts: PrepFacts): PrepList {
   const { surface, log, lastCoat, now } = facts;
-  const way = lastCoat ? null : (log.plan?.way ?? usualWay(surface));
+  const plan = planFor(log, lastCoat);
+  const way = lastCoat ? null : (plan?.way ?? usualWay(surface));
   const rounds = fairing(log, lastCoat?.startedAt);
   const asked =
-    facts.nextLayer || !lastCoat ? arranged([...workSteps(surface), ...standardSteps(facts, way, rounds)], facts) : [];
+    facts.nextLayer || !lastCoat ? arranged([...workSteps(surface), ...standardSteps(facts, way, rounds)], plan) : [];
   const clocks = surfaceClocks(facts);
   const done = doneSince(facts);
-  const leftOut = new Map(log.plan?.leftOut.map((l) => [l.key, l.reason]));
+  const leftOut = new Map(plan?.leftOut.map((l) => [l.key, l.reason]));
   const steps = asked.map((a): PrepStep => {
     const own = lastOf(done, a) ?? (a.kind === 'mask' ? tapedOn(facts) : null);
     const reason = leftOut.get(a.key) ?? null;
@@ -208,15 +209,15 @@ function ranOutBy(
 }
 
 /** The list as a person ordered it, with what was added. */
-function arranged(steps: readonly Asked[], { log }: PrepFacts): Asked[] {
-  const added = (log.plan?.added ?? []).map((s): Asked => ({
+function arranged(steps: readonly Asked[], plan: PrepPlanBody | null): Asked[] {
+  const added = (plan?.added ?? []).map((s): Asked => ({
     key: s.key,
     kind: s.kind,
     source: 'added',
     why: s.text,
     needs: {},
   }));
-  const order = new Map(log.plan?.order.map((key, i) => [key, i]));
+  const order = new Map(plan?.order.map((key, i) => [key, i]));
   const all = [...steps, ...added];
   const place = (a: Asked, i: number) => order.get(a.key) ?? order.size + i;
   return all

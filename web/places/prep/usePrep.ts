@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { PrepList } from '#core/prep/prepSteps';
-import { prepOf } from '#core/prep/prepLog';
+import { planFor, prepOf } from '#core/prep/prepLog';
 import { zonePrep } from '#core/prep/zonePrep';
 import type { LogEntry } from '#core/model/log';
 import type { PrepPlanBody } from '#core/model/prep';
@@ -76,7 +76,8 @@ const NO_PLAN: PrepPlanBody = { way: null, added: [], leftOut: [], order: [] };
 
 /** A zone's list as it was changed by hand, to be changed further. */
 export const planOf = (view: BoatView, surfaceId: string): PrepPlanBody => {
-  const plan = prepOf(view.entries, surfaceId).plan;
+  const lastCoat = view.statuses.find((s) => s.surfaceId === surfaceId)?.lastCoat ?? null;
+  const plan = planFor(prepOf(view.entries, surfaceId), lastCoat);
   return plan ? { way: plan.way, added: plan.added, leftOut: plan.leftOut, order: plan.order } : NO_PLAN;
 };
 
