@@ -195,6 +195,30 @@ test('masking: tape on and off with its days, anodes hold up the launch until so
   await expect(page.getByText('All of it is clear: nothing here holds up the launch.')).toBeVisible();
 });
 
+test('what was masked and is no longer an edge of hers can still be said to be off', async ({ page, yard }) => {
+  const put = (path: string, body: object) =>
+    fetch(`${yard.url}/api/${path}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json', [OWN_HEADER]: '1' },
+      body: JSON.stringify(body),
+    });
+  const answer = await put('entries/01900000-0000-7000-8010-00000000abcd', {
+    boatId: DEMO.gig,
+    stream: 'zone',
+    streamId: ZONE(21),
+    kind: 'masked',
+    occurredAt: Date.parse('2026-05-14T08:00:00Z'),
+    painter: 'Ines',
+    device: 'e2e',
+    supersedes: null,
+    body: { job: 'edge:gone', lifeDays: 3, pull: 'wet', text: 'Gunwale / Outside' },
+  });
+  expect(answer.status).toBe(200);
+  await page.goto(`${yard.url}/boats/${DEMO.gig}/prep/masking`);
+  await page.getByRole('button', { name: 'Gunwale / Outside: off' }).click();
+  await expect(page.getByRole('button', { name: 'Gunwale / Outside: off' })).toHaveCount(0);
+});
+
 test('stands moved once for the boat: the pad comes free, the new place is a patch that shares her coats', async ({
   page,
   yard,

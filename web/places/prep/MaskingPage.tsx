@@ -20,7 +20,7 @@ const TAPE_WORDS = { fineLine: 'fine line', wide: 'wide', paper: 'paper' } as co
 /** Edges to tape and things never painted: how long, which tape, when it must be off, and what launch waits for. */
 export function MaskingPage() {
   const view = useView();
-  const { edges, things, still } = useMasking(view);
+  const { edges, things, others, still } = useMasking(view);
   const { boat } = view;
   const rolls = (kind: 'fineLine' | 'wide') => edges.flatMap((e) => e.tapes).filter((t) => t.kind === kind);
   const need = (kind: 'fineLine' | 'wide') => {
@@ -79,6 +79,9 @@ export function MaskingPage() {
           {things.map((t) => (
             <Thing key={t.job} view={view} thing={t} against={still.find((s) => s.job === t.job)?.why ?? null} />
           ))}
+          {others.map((m) => (
+            <Other key={m.job} view={view} masked={m} />
+          ))}
         </ul>
         {still.length > 0 ? (
           <p className="border-l-4 border-warning pl-3 font-semibold" role="status">
@@ -89,6 +92,28 @@ export function MaskingPage() {
         )}
       </section>
     </div>
+  );
+}
+
+/** Masked once, and no longer an edge or a thing of hers. */
+function Other({ view, masked: m }: { view: BoatView; masked: ReturnType<typeof useMasking>['others'][number] }) {
+  const name = m.text || 'Something masked';
+  return (
+    <li className="flex items-center gap-4 py-2">
+      <span className="min-w-0 flex-1">
+        {name} <span className="quiet">no longer on the list, {view.zoneName(m.zone)}</span>
+      </span>
+      <button
+        type="button"
+        className="btn btn-primary"
+        aria-label={`${name}: off`}
+        onClick={() =>
+          void logOnZones(view, [m.zone], { kind: 'unmasked', body: { job: m.job, text: name } }, `${name}: off`, TAP)
+        }
+      >
+        It is off
+      </button>
+    </li>
   );
 }
 

@@ -34,7 +34,12 @@ export function maskingOf(view: BoatView) {
   const on = (zones: readonly string[], job: string) =>
     zones.flatMap((z) => (logs.get(z)?.masked ?? []).filter((m) => m.job === job).map((m) => ({ ...m, zone: z })))[0] ??
     null;
+  const known = new Set([...edges, ...things].map((k) => k.job));
   return {
+    // Masked once, and no longer an edge or a thing of hers: it has to come off all the same.
+    others: [...logs].flatMap(([zone, log]) =>
+      log.masked.filter((m) => !known.has(m.job) && surfaces.some((s) => s.id === zone)).map((m) => ({ ...m, zone })),
+    ),
     edges: edges.map((e) => ({ ...e, on: on([e.lowerId, e.upperId], e.job) })),
     things: things.map((t) => ({
       ...t,
