@@ -151,6 +151,13 @@ test('opening up finds more: open work with steps of its own, and the zone waits
   await expect(page.getByText('Soft limber board: back to what is sound, edges tapered.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Soft limber board: back to what is sound, edges tapered.')).toHaveCount(0);
+  const openWork = async () =>
+    (
+      (await (await fetch(`${yard.url}/api/boats/${DEMO.launch}`)).json()) as {
+        surfaces: { id: string; openWork: object[] }[];
+      }
+    ).surfaces.find((s) => s.id === BILGE)?.openWork;
+  await expect.poll(openWork).toEqual([]);
 });
 
 test('no more is blasted than can be primed while it holds', async ({ page, yard }) => {
@@ -266,7 +273,8 @@ test('a picture of a step stands at the step', async ({ page, yard }) => {
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'dot.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
-  const step = page.getByRole('list', { name: 'Steps', exact: true }).getByRole('listitem').first();
+  const steps = page.getByRole('list', { name: 'Steps', exact: true });
+  const step = steps.getByRole('listitem').filter({ hasText: 'Look it over' });
   await expect(step.getByRole('img', { name: 'Behind the engine' })).toBeVisible();
 });
 
