@@ -3,6 +3,7 @@ import type { PaintMethod } from '../model/paintMethod';
 import type { SheetBody } from '../model/sheet';
 import type { PrepKind } from '../model/prep';
 import type { ExistingCoating, ZoneKind } from '../model/surface';
+import { isOldAntifouling } from '../hull/zones';
 
 /** The step that a caution belongs to. */
 export type CareStep = 'mix' | 'start' | 'finish';
@@ -53,11 +54,6 @@ export function cautionsFor(options: {
   return all[step].flatMap(([caution, holds]) => (holds ? [caution] : []));
 }
 
-const KEPT_ANTIFOULING: ReadonlySet<ExistingCoating> = new Set([
-  'antifouling',
-  'antifoulingHard',
-  'antifoulingAblative',
-] as const);
 const GRINDS: ReadonlySet<PrepKind> = new Set([
   'abrade',
   'block',
@@ -84,7 +80,7 @@ export function prepCautions({
   const grinds = steps.some((s) => GRINDS.has(s));
   const holds: readonly (readonly [Caution, boolean])[] = [
     ['confined', CONFINED.has(kind)],
-    ['biocide', grinds && KEPT_ANTIFOULING.has(existing)],
+    ['biocide', grinds && isOldAntifouling(existing)],
     ['oldPaint', grinds && (existing === 'unknown' || existing === 'onePack')],
     ['blasting', steps.includes('blast')],
     ['hotWork', steps.includes('weld')],

@@ -1,4 +1,4 @@
-import type { Exposure, Shelter, Side, Surface, ZoneKind } from '../model/surface';
+import type { ExistingCoating, Exposure, Shelter, Side, Substrate, Surface, ZoneKind } from '../model/surface';
 
 /** The exposure a zone usually has. */
 export const USUAL_EXPOSURE: Record<ZoneKind, Exposure> = {
@@ -72,3 +72,12 @@ export function zoneNames(of: {
 export function sideShare(side: Side, partShare: number | null): number {
   return side === 'both' ? 1 : side === 'part' ? (partShare ?? 1) : 0.5;
 }
+
+/** Metal that corrodes once it is bare. @example isMetal('steel') // → true */
+export const isMetal = (substrate: Substrate): boolean => substrate === 'steel' || substrate === 'aluminium';
+/**
+ * Whether antifouling lies on a zone already.
+ * @example isOldAntifouling('antifoulingHard') // → true
+ */
+export const isOldAntifouling = (existing: ExistingCoating): boolean =>
+  existing === 'antifoulingHard' || existing === 'antifoulingAblative' || existing === 'antifouling';

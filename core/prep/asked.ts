@@ -6,8 +6,8 @@ import type { SheetBody } from '../model/sheet';
 import type { OpenWork, Surface } from '../model/surface';
 import { chemistryOf } from '../system/stack';
 import type { Fairing } from './fairing';
-import { surfaceClocks, WET_H, type SurfaceFacts } from './surfaceClocks';
-import { WAYS, type WayNeeds } from './ways';
+import { WET_H, type SurfaceClock, type SurfaceFacts } from './surfaceClocks';
+import { RINSE, wash, WAYS, type WayNeeds } from './ways';
 
 /** What asks for a step. */
 export type WhySource = 'rule' | 'sheet' | 'school' | 'state' | 'work' | 'added';
@@ -97,8 +97,12 @@ export function workSteps({ openWork = [] }: PrepFacts['surface']): Asked[] {
 }
 
 /** Before the first coat the usual way; between coats what the window, the sheet and the school ask. */
-export function standardSteps(facts: PrepFacts, way: PrepWay | null, rounds: Fairing): Asked[] {
-  return way === null ? betweenCoats(facts, rounds) : beforeFirst(facts, way, rounds);
+export function standardSteps(
+  facts: PrepFacts,
+  way: PrepWay | null,
+  { rounds, clocks }: { rounds: Fairing; clocks: readonly SurfaceClock[] },
+): Asked[] {
+  return way === null ? betweenCoats(facts, rounds, clocks) : beforeFirst(facts, way, rounds);
 }
 
 function beforeFirst(facts: PrepFacts, way: PrepWay, rounds: Fairing): Asked[] {
@@ -153,7 +157,7 @@ function needsOf(needs: WayNeeds | undefined, areaM2: number): StepNeeds {
     : { ...rest, waterL, parts, concentrateL: concentrateL({ waterL, parts }) };
 }
 
-function betweenCoats(facts: PrepFacts, rounds: Fairing): Asked[] {
+function betweenCoats(facts: PrepFacts, rounds: Fairing, clocks: readonly SurfaceClock[]): Asked[] {
   const { surface, lastSheet, nextLayer, nextSheet, bonds, closed, masks } = facts;
   if (!nextLayer || !nextSheet) return [];
   const ask = (kind: PrepKind, source: WhySource, why: string, needs: StepNeeds = {}): Asked => ({
@@ -166,20 +170,11 @@ function betweenCoats(facts: PrepFacts, rounds: Fairing): Asked[] {
   const abrade = abradeAsked(facts);
   const cured = !bonds && lastSheet !== null;
   const blush = cured && chemistryOf(lastSheet) === 'epoxy' && lastSheet.parts.length > 1;
-  const washL = Math.max(1, Math.ceil(2 * surface.areaM2));
-  const dirt = surfaceClocks(facts).find(
-    (c) => c.kind === 'clean' && c.until !== null && c.until <= facts.now,
-  )?.endedBy;
+  const dirt = clocks.find((c) => c.kind === 'clean' && c.until !== null && c.until <= facts.now)?.endedBy;
   const dirty = dirt?.by === 'rain' || dirt?.by === 'washingDown';
   const washes = closed || blush || dirty;
-  const wash = closed
-    ? [
-        ask('degrease', 'state', 'It counts as an old coating now.', {
-          waterL: washL,
-          parts: 50,
-          concentrateL: concentrateL({ waterL: washL, parts: 50 }),
-        }),
-      ]
+  const old = closed
+    ? [ask('degrease', 'state', 'It counts as an old coating now.', needsOf(wash(50), surface.areaM2))]
     : [];
   const rinse = washes
     ? [
@@ -187,7 +182,7 @@ function betweenCoats(facts: PrepFacts, rounds: Fairing): Asked[] {
           'rinse',
           'rule',
           blush ? 'With plain water before anything else: blush of the epoxy sands in.' : 'What fell on it, off.',
-          { waterL: washL },
+          needsOf(RINSE, surface.areaM2),
         ),
         ask('dry', 'rule', 'Before anything goes over it.', { dryH: WET_H }),
       ]
@@ -201,7 +196,7 @@ function betweenCoats(facts: PrepFacts, rounds: Fairing): Asked[] {
   const tack = gloss ? [ask('tack', 'rule', 'The last dust, drawn and not pressed.')] : [];
   const mask = masks || nextLayer.mask ? [ask('mask', 'rule', 'Edges, and what is never painted.')] : [];
   const fair = fairingSteps(surface, rounds);
-  return [looks, ...wash, ...rinse, ...fair, ...abrade, ...wiped, ...mask, ...tack];
+  return [looks, ...old, ...rinse, ...fair, ...abrade, ...wiped, ...mask, ...tack];
 }
 
 /** Whether the next coat wants a scratch, what for, and who says so. */

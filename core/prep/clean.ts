@@ -11,6 +11,8 @@ export interface DirtyAt {
 /** Less rain in an hour than this does not run down a hull, mm. [M] */
 const RAIN_MM = 0.1;
 
+export const isRain = ({ rainMm = 0 }: Pick<WeatherHour, 'rainMm'>): boolean => rainMm >= RAIN_MM;
+
 /**
  * What first makes a cleaned surface dirty again: rain, or something logged; null where nothing does as far as is known.
  * @param options.weather hours in order; under a roof, none
@@ -27,7 +29,7 @@ export function dirtiedBy(options: {
   const cleanedAt = instant(options.cleanedAt, 'When it was cleaned');
   const HOUR_MS = 3_600_000;
   // An hour tells of the rain in it: one that has begun counts from the cleaning on.
-  const wet = weather.find((h) => (h.rainMm ?? 0) >= RAIN_MM && h.at + HOUR_MS > cleanedAt);
+  const wet = weather.find((h) => isRain(h) && h.at + HOUR_MS > cleanedAt);
   const rain: DirtyAt[] = wet ? [{ at: Math.max(wet.at, cleanedAt), by: 'rain' }] : [];
   return [...rain, ...events.filter((e) => e.at > cleanedAt)].sort((a, b) => a.at - b.at)[0] ?? null;
 }

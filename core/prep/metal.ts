@@ -1,10 +1,6 @@
 import type { PrepKind } from '../model/prep';
 import type { Substrate } from '../model/surface';
-
-export const isSteel = (substrate: Substrate): boolean => substrate === 'steel';
-
-/** Metal that turns as soon as it is bare. */
-export const isMetal = (substrate: Substrate): boolean => substrate === 'steel' || substrate === 'aluminium';
+import { isMetal } from '../hull/zones';
 
 /** What leaves metal bright: its clock starts. */
 const BARES: ReadonlySet<PrepKind> = new Set(['blast', 'grind', 'weld'] as const);

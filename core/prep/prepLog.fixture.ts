@@ -1,4 +1,4 @@
-import { revision } from '../examples.fixture';
+import { entries } from '../examples.fixture';
 import type { LogEntry } from '../model/log';
 
 /** Entries of a zone's or a boat's log for tests, each with an id of its own. */
@@ -27,14 +27,4 @@ export function logger(boatId = 'boat') {
 }
 
 /** The start of a coat that puts a layer on the zone. */
-export const startOf = (layerId: string) => ({
-  on: [{ surfaceId: 'bottom', layerId }],
-  sheetRevisionId: revision.id,
-  method: 'roller',
-  thinner: 0,
-  dftMicron: 100,
-  colour: 'grey',
-  colourHex: '#8a9094',
-  overrideReason: null,
-  abradedGrit: null,
-});
+export const startOf = (layerId: string) => ({ ...entries[0]!.body, on: [{ surfaceId: 'bottom', layerId }] });

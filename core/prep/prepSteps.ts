@@ -1,5 +1,6 @@
 import type { Dirt, PrepKind, PreparedBody, PrepPlanBody, PrepWay, RustNext } from '../model/prep';
 import { standardSteps, workSteps, type Asked, type PrepFacts, type StepNeeds, type WhySource } from './asked';
+import { isRain } from './clean';
 import { fairing, type Fairing } from './fairing';
 import { planFor, type Logged } from './prepLog';
 import { cleans, doneSince, keepsOff, surfaceClocks, wets, type SurfaceClock } from './surfaceClocks';
@@ -118,9 +119,11 @@ export function prepSteps(facts: PrepFacts): PrepList {
   const plan = planFor(log, lastCoat);
   const way = lastCoat ? null : (plan?.way ?? usualWay(surface));
   const rounds = fairing(log, lastCoat?.startedAt);
-  const asked =
-    facts.nextLayer || !lastCoat ? arranged([...workSteps(surface), ...standardSteps(facts, way, rounds)], plan) : [];
   const clocks = surfaceClocks(facts);
+  const asked =
+    facts.nextLayer || !lastCoat
+      ? arranged([...workSteps(surface), ...standardSteps(facts, way, { rounds, clocks })], plan)
+      : [];
   const done = doneSince(facts);
   const leftOut = new Map(plan?.leftOut.map((l) => [l.key, l.reason]));
   const steps = asked.map((a): PrepStep => {
@@ -190,7 +193,7 @@ function ranOutBy(
     if (!washedLater) return { by: dirty.by, at: dirty.at };
   }
   if (a.kind === 'dry') {
-    const wet = facts.rain.find((h) => (h.rainMm ?? 0) >= 0.1 && h.at > own.at);
+    const wet = facts.rain.find((h) => isRain(h) && h.at > own.at);
     if (wet) return { by: 'rain', at: wet.at };
     const later = done.find((d) => wets(d.step) && d.at > own.at);
     if (later) return { by: 'step', kind: later.step, at: later.at };

@@ -1,6 +1,6 @@
 import type { PrepWay } from '../model/prep';
 import type { Surface } from '../model/surface';
-import { isSteel } from './metal';
+import { isOldAntifouling } from '../hull/zones';
 
 /** How long a washed face takes to dry, hours, by the way it is got ready. [M] A meter or the hand goes before. */
 export const WAY_DRY_H: Readonly<Record<PrepWay, number>> = {
@@ -25,12 +25,11 @@ export const WAY_DRY_H: Readonly<Record<PrepWay, number>> = {
 export function usualWay(surface: Pick<Surface, 'kind' | 'substrate' | 'existing'>): PrepWay {
   const { kind, substrate, existing } = surface;
   if (kind === 'bilge') return 'bilge';
-  if (existing === 'antifouling' || existing === 'antifoulingHard' || existing === 'antifoulingAblative')
-    return 'antifoulingKept';
+  if (isOldAntifouling(existing)) return 'antifoulingKept';
   if (kind === 'nonSkid') return 'nonSkid';
   if (existing === 'onePack' || existing === 'unknown') return 'onePackKept';
   if (existing === 'twoPack') return 'twoPackKept';
-  if (isSteel(substrate)) return 'blastedSteel';
+  if (substrate === 'steel') return 'blastedSteel';
   if (substrate === 'aluminium') return 'aluminium';
   if (substrate === 'gelcoat' || substrate === 'laminate') return 'grpBarrier';
   return substrate === 'ferrocement' ? 'mineral' : substrate === 'sealedTimber' ? 'twoPackKept' : 'timber';

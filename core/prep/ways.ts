@@ -1,7 +1,6 @@
 import type { AbradeFor } from '../model/layer';
 import type { PrepKind, PrepWay } from '../model/prep';
 import type { Surface } from '../model/surface';
-import { isSteel } from './metal';
 import { usualWay, WAY_DRY_H } from './usualWay';
 
 /** What a step of a usual way needs; a sheet's or a layer's own figures go before. */
@@ -31,7 +30,8 @@ export interface WayStep {
 
 /** Water for a wash by hand, L/m². [M] */
 const WASH_L_PER_M2 = 2;
-const wash = (parts: number): WayNeeds => ({ parts, waterLPerM2: WASH_L_PER_M2 });
+export const RINSE: WayNeeds = { waterLPerM2: WASH_L_PER_M2 };
+export const wash = (parts: number): WayNeeds => ({ parts, waterLPerM2: WASH_L_PER_M2 });
 
 const step = (kind: PrepKind, why: string, needs?: WayNeeds): WayStep => ({ kind, why, ...(needs ? { needs } : {}) });
 const ifNeeded = (kind: PrepKind, why: string, needs?: WayNeeds): WayStep => ({
@@ -67,7 +67,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('needleGun', 'Scale and thick rust off.'),
     step('scrape', 'Edges of what holds, back to sound paint.'),
     step('wireBrush', 'Loose rust off; polished rust holds no paint.'),
-    step('rinse', 'Salts out of the pits.', { waterLPerM2: WASH_L_PER_M2 }),
+    step('rinse', 'Salts out of the pits.', RINSE),
     step('dry', 'Converter and primer want a dry face.', { dryH: WAY_DRY_H.steelByHand }),
     step('convert', 'One or two coats; looked at next day: black is converted, red is not.'),
     step('abrade', 'Scuff: residue of the converter under epoxy does not hold.', { grit: 120, abradeFor: 'bond' }),
@@ -79,7 +79,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('degrease', 'Grease keeps a thin epoxy out.', wash(50)),
     step('needleGun', 'Scale and thick rust off.'),
     step('wireBrush', 'Loose rust off; what is tight gets soaked.'),
-    step('rinse', 'Salts out of the pits.', { waterLPerM2: WASH_L_PER_M2 }),
+    step('rinse', 'Salts out of the pits.', RINSE),
     step('dry', 'A thin epoxy soaks into dry rust only.', { dryH: WAY_DRY_H.steelEpoxy }),
     WIPE,
     MASK,
@@ -88,7 +88,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('lookOver', 'Blisters, cracks, damp: opened and dried before anything closes them in.'),
     step('degrease', 'Wax of the mould and grease off first: sanding rubs them in.'),
     step('abrade', 'Gelcoat without a scratch does not hold a two-pack.', { grit: 80, abradeFor: 'bond' }),
-    step('rinse', 'Dust and salts off.', { waterLPerM2: WASH_L_PER_M2 }),
+    step('rinse', 'Dust and salts off.', RINSE),
     step('dry', 'Water under a barrier blisters it.', { dryH: WAY_DRY_H.grpBarrier }),
     step('wipe', 'With the solvent that the sheet names, the cloth turned often.'),
     MASK,
@@ -100,7 +100,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     ),
     ifNeeded('strip', 'Where it flakes, or rust or bare wood is on the back of it.'),
     step('degrease', 'Old polish and grease off.', wash(50)),
-    step('rinse', 'Soap off.', { waterLPerM2: WASH_L_PER_M2 }),
+    step('rinse', 'Soap off.', RINSE),
     step('dry', 'Before it is sanded.', { dryH: WAY_DRY_H.onePackKept }),
     step('abrade', 'Dulled all over, edges feathered.', { grit: 180, abradeFor: 'bond' }),
     WIPE,
@@ -110,7 +110,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
   twoPackKept: [
     step('lookOver', 'Cross-cut it: what is sound may stay.'),
     step('degrease', 'Wax and grease off before sanding rubs them in.', wash(50)),
-    step('rinse', 'Soap off.', { waterLPerM2: WASH_L_PER_M2 }),
+    step('rinse', 'Soap off.', RINSE),
     step('dry', 'Before it is sanded.', { dryH: WAY_DRY_H.twoPackKept }),
     step('abrade', 'Cured two-pack holds only in a scratch.', { grit: 120, abradeFor: 'bond' }),
     WIPE,
@@ -122,7 +122,7 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
     step('scrape', 'What is loose.'),
     ifNeeded('strip', 'Where it flakes, or nobody knows what it is: wet, and collected.'),
     step('abrade', 'Wet, never dry: its dust is poison.', { grit: 80, abradeFor: 'bond' }),
-    step('rinse', 'Sludge off, and collected.', { waterLPerM2: WASH_L_PER_M2 }),
+    step('rinse', 'Sludge off, and collected.', RINSE),
     step('dry', 'Before it is painted.', { dryH: WAY_DRY_H.antifoulingKept }),
     MASK,
   ],
@@ -183,14 +183,15 @@ export const WAYS: Readonly<Record<PrepWay, readonly WayStep[]>> = {
 export function waysFor(surface: Pick<Surface, 'kind' | 'substrate' | 'existing'>): PrepWay[] {
   const usual = usualWay(surface);
   const { substrate } = surface;
-  const others: PrepWay[] = isSteel(substrate)
-    ? ['blastedSteel', 'steelByHand', 'steelEpoxy', 'twoPackKept', 'onePackKept']
-    : substrate === 'aluminium'
-      ? ['aluminium', 'twoPackKept']
-      : substrate === 'gelcoat' || substrate === 'laminate'
-        ? ['grpBarrier', 'twoPackKept', 'onePackKept']
-        : substrate === 'ferrocement'
-          ? ['mineral', 'twoPackKept']
-          : ['timber', 'twoPackKept', 'onePackKept'];
+  const others: PrepWay[] =
+    substrate === 'steel'
+      ? ['blastedSteel', 'steelByHand', 'steelEpoxy', 'twoPackKept', 'onePackKept']
+      : substrate === 'aluminium'
+        ? ['aluminium', 'twoPackKept']
+        : substrate === 'gelcoat' || substrate === 'laminate'
+          ? ['grpBarrier', 'twoPackKept', 'onePackKept']
+          : substrate === 'ferrocement'
+            ? ['mineral', 'twoPackKept']
+            : ['timber', 'twoPackKept', 'onePackKept'];
   return [usual, ...others.filter((w) => w !== usual && (surface.existing !== 'bare' || !w.endsWith('Kept')))];
 }

@@ -179,14 +179,6 @@ export function thinnerFamilyOf(sheet: SheetBody): ThinnerFamily | null {
 }
 
 export const isLightMetal = (substrate: Substrate): boolean => substrate === 'aluminium';
-export const isMetal = (substrate: Substrate): boolean => substrate === 'steel' || substrate === 'aluminium';
-/**
- * Whether antifouling lies on a zone already.
- * @example isOldAntifouling('antifoulingHard') // → true
- */
-export const isOldAntifouling = (existing: ExistingCoating): boolean =>
-  existing === 'antifoulingHard' || existing === 'antifoulingAblative' || existing === 'antifouling';
-
 /** What keeps water and copper off: barriers of any chemistry and other epoxies, but no fairing and no tie coat. */
 export const isBarrier = (sheet: SheetBody): boolean =>
   sheet.kind === 'barrier' || (isEpoxy(sheet) && sheet.kind !== 'filler' && sheet.kind !== 'tieCoat');

@@ -1,7 +1,7 @@
+import { isOldAntifouling } from '../../hull/zones';
 import {
   finding,
   isAntifouling,
-  isOldAntifouling,
   pairs,
   sameColour,
   type Finding,

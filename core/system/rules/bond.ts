@@ -1,3 +1,4 @@
+import { isOldAntifouling } from '../../hull/zones';
 import { overcoatFor } from '../../sheet/overcoat';
 import type { SheetBody } from '../../model/sheet';
 import {
@@ -5,7 +6,6 @@ import {
   finding,
   isAntifouling,
   isEpoxy,
-  isOldAntifouling,
   isTwoPack,
   pairs,
   type Finding,

@@ -1,3 +1,4 @@
+import { isMetal } from '../../hull/zones';
 import { deadVolumeOfProfile } from '../../film/deadVolume';
 import { isSpray, type PaintMethod } from '../../model/paintMethod';
 import type { SheetBody } from '../../model/sheet';
@@ -8,7 +9,6 @@ import {
   finding,
   isBareTimber,
   isBarrier,
-  isMetal,
   keptFilms,
   largestFilm,
   methodOf,

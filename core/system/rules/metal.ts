@@ -1,3 +1,4 @@
+import { isMetal, isOldAntifouling } from '../../hull/zones';
 import type { SheetBody } from '../../model/sheet';
 import {
   beneath,
@@ -7,8 +8,6 @@ import {
   isBarrier,
   isEpoxy,
   isLightMetal,
-  isMetal,
-  isOldAntifouling,
   keptFilms,
   type Finding,
   type Mend,

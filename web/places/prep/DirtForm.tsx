@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { DIRT, type Dirt } from '#core/model/prep';
+import { isMetal } from '#core/hull/zones';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { now } from '../../data/now';
 import type { BoatView } from '../../data/store';
@@ -17,7 +18,7 @@ export function DirtForm({ view, surface, onClose }: { view: BoatView; surface: 
   const [at, setAt] = useState(now);
   const [also, setAlso] = useState<string[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
-  const metal = surface.substrate === 'steel' || surface.substrate === 'aluminium';
+  const metal = isMetal(surface.substrate);
   const save = async () => {
     if (!by) return setProblem('Tap what it was.');
     const wrong = await logOnZones(

@@ -2,9 +2,9 @@ import type { PrepStep } from '#core/prep/prepSteps';
 import { FAIRING_STAGES, USUAL_ROUNDS, type Fairing } from '#core/prep/fairing';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
-import { save } from '../../data/store';
 import { FOUND_WORDS, PREP_WORDS } from '../../parts/prepWords';
 import { timeWords } from '../../parts/words';
+import { closeWork } from './usePrep';
 import { Where } from './Where';
 
 /** Rounds of fairing: fill, guide coat, block, look, as many as it takes, with what each found and where. */
@@ -59,18 +59,7 @@ export function FairingRounds({
         <button
           type="button"
           className="btn"
-          onClick={() =>
-            void save(
-              {
-                kind: 'surface',
-                row: {
-                  ...surface,
-                  openWork: surface.openWork.map((w) => (w.id === work.id ? { ...w, done: true } : w)),
-                },
-              },
-              `${surface.name}: fairing done`,
-            )
-          }
+          onClick={() => closeWork(surface, work.id, `${surface.name}: fairing done`)}
         >
           It is fair: close the open work
         </button>

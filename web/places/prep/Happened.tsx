@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { PrepList } from '#core/prep/prepSteps';
 import type { PrepLog } from '#core/prep/prepLog';
 import { USUAL_FACES } from '#core/prep/wayOut';
+import { isMetal } from '#core/hull/zones';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
 import { RUST_NEXT_WORDS } from '../../parts/prepWords';
@@ -28,7 +29,7 @@ export function Happened({
 }) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const close = () => setAsked(null);
-  const metal = surface.substrate === 'steel' || surface.substrate === 'aluminium';
+  const metal = isMetal(surface.substrate);
   const inside = USUAL_FACES[surface.kind] !== undefined;
   const blasts = list.steps.some((s) => s.kind === 'blast');
   const buttons: readonly (readonly [Asked, string])[] = [

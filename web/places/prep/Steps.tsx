@@ -6,13 +6,13 @@ import type { PreparedBody } from '#core/model/prep';
 import { prepOf, type PrepLog } from '#core/prep/prepLog';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { BASE } from '../../data/base';
-import { save, type BoatView } from '../../data/store';
+import type { BoatView } from '../../data/store';
 import { Fig } from '../../parts/Fig';
 import { ABRADE_FOR_WORDS, OPEN_WORK_WORDS } from '../../parts/choiceWords';
 import { DIRT_WORDS, PREP_WORDS, WAY_WORDS } from '../../parts/prepWords';
 import { timeWords } from '../../parts/words';
 import { ListForm } from './ListForm';
-import { logOnZones, planOf, TAP } from './usePrep';
+import { closeWork, logOnZones, planOf, TAP } from './usePrep';
 
 const STATE_NOTES: Record<StepState, string> = {
   toDo: 'to do',
@@ -65,14 +65,14 @@ export function Steps({
           </button>
         )}
       </p>
-      <WorkDone view={view} surface={surface} list={list} />
+      <WorkDone surface={surface} list={list} />
       {changing && <ListForm view={view} surface={surface} list={list} onClose={() => setChanging(false)} />}
     </>
   );
 }
 
 /** Open work of which every step is done is closed with a tap. */
-function WorkDone({ view, surface, list }: { view: BoatView; surface: SurfaceRow; list: PrepList }) {
+function WorkDone({ surface, list }: { surface: SurfaceRow; list: PrepList }) {
   const done = surface.openWork.filter((w) => {
     const steps = list.steps.filter((s) => s.workId === w.id);
     return !w.done && steps.length > 0 && steps.every((s) => s.state === 'done' || s.state === 'leftOut');
@@ -82,15 +82,7 @@ function WorkDone({ view, surface, list }: { view: BoatView; surface: SurfaceRow
       key={w.id}
       type="button"
       className="btn"
-      onClick={() =>
-        void save(
-          {
-            kind: 'surface',
-            row: { ...surface, openWork: surface.openWork.map((o) => (o.id === w.id ? { ...o, done: true } : o)) },
-          },
-          `${view.zoneName(surface.id)}: ${w.note || OPEN_WORK_WORDS[w.kind]} done`,
-        )
-      }
+      onClick={() => closeWork(surface, w.id, `${surface.name}: ${w.note || OPEN_WORK_WORDS[w.kind]} done`)}
     >
       {w.note || OPEN_WORK_WORDS[w.kind]}: all done, close it
     </button>

@@ -6,7 +6,7 @@ import type { LogEntry } from '#core/model/log';
 import type { PrepPlanBody } from '#core/model/prep';
 import type { SurfaceRow } from '#contracts/rows/boat';
 import { now } from '../../data/now';
-import { saveAll, signed, type BoatView, type EntryDraft } from '../../data/store';
+import { save, saveAll, signed, type BoatView, type EntryDraft } from '../../data/store';
 
 /** A later moment than this has not come yet; clocks of devices are a little off. */
 const AHEAD_MS = 5 * 60_000;
@@ -71,6 +71,16 @@ export async function logOnBoat(
   );
   return outcome.ok ? null : outcome.failure.message;
 }
+
+/** Say that open work of a zone is done. */
+export const closeWork = (surface: SurfaceRow, workId: string, label: string) =>
+  void save(
+    {
+      kind: 'surface',
+      row: { ...surface, openWork: surface.openWork.map((w) => (w.id === workId ? { ...w, done: true } : w)) },
+    },
+    label,
+  );
 
 const NO_PLAN: PrepPlanBody = { way: null, added: [], leftOut: [], order: [] };
 
