@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs';
 import type { SourcedHour, TempSample } from './air/weather';
 import { foldLog } from './coat/fold';
 import type { LogEntry } from './model/log';
 import type { SheetRevision } from './model/sheet';
+import type { PlanProblem } from './plan/problem';
 import type { OffsetRecord } from './model/area';
 import { sheet } from './sheet/example.fixture';
 import { coatNeeds } from './stores/needs';
@@ -114,3 +116,8 @@ export const corner = new Float32Array([
   ...[0, 0, 0, 0, 0, 1, 0, 1, 0],
   ...[1, 0, 0, 0, 1, 0, 0, 0, 1],
 ]);
+
+/** A bare skeg to be blasted and primed twice, from `plan/fixtures/steel-primer.json`. */
+export const smallPlan = JSON.parse(
+  readFileSync(new URL('./plan/fixtures/steel-primer.json', import.meta.url), 'utf8'),
+) as PlanProblem;

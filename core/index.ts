@@ -153,3 +153,5 @@ export * from './waterline/spline';
 export * from './waterline/standing';
 export * from './waterline/waterplane';
 export * from './why';
+export * from './plan/planCoats';
+export * from './plan/problem';

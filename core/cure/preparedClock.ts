@@ -30,6 +30,8 @@ export interface PreparedClock {
    * @throws Impossible when the series starts after `appliedAt`: what the coat did before it cannot be known
    */
   reachedAt(appliedAt: number, progress?: number): number | null;
+  /** Progress from `from` to each of `count` instants `stepMs` apart, the first being `from` itself. */
+  along(from: number, stepMs: number, count: number): Float64Array;
 }
 
 /**
@@ -44,7 +46,8 @@ export function prepareClock(options: ClockOptions): PreparedClock {
   const { table, kind, temps, minCureC } = options;
   const hoursAt = timeLaw(minCureC === undefined ? { table, kind } : { table, kind, minCureC });
   const first = temps[0];
-  if (!first) return { progress: () => 0, reachedAt: () => null };
+  if (!first)
+    return { progress: () => 0, reachedAt: () => null, along: (_from, _stepMs, count) => new Float64Array(count) };
   // The rate has a kink where the law changes piece and a jump where a minimum starts to run.
   const { at, tempC } = piecesOf(temps, [...table.map((c) => c.tempC), ...(minCureC === undefined ? [] : [minCureC])]);
   const last = at.length - 1;
@@ -75,6 +78,10 @@ export function prepareClock(options: ClockOptions): PreparedClock {
   return {
     progress(from, to) {
       return to <= from ? 0 : sumAt(Math.min(to, endsAt)) - sumAt(from);
+    },
+    along(from, stepMs, count) {
+      const start = sumAt(from);
+      return Float64Array.from({ length: count }, (_, k) => sumAt(from + k * stepMs) - start);
     },
     reachedAt(appliedAt, progress = 0) {
       instant(appliedAt, 'The time of the coat');

@@ -1,0 +1,111 @@
+import { checkProblem } from './checkProblem';
+import { gridAir } from './gridAir';
+import { modelOf, type Item, type Model } from './model';
+import { compareScores, type CoatPlan, type PlannedTask, type PlanProblem, type PlanViolation } from './problem';
+import { endOf, isPlaced, jobOf, readyOf, scoreOf, type Job, type Placement } from './score';
+import { compareFound, searchOf, type Found } from './search';
+import { reasonOf, reasonSentence, violationOf } from './words';
+
+export interface PlanOptions {
+  /** Stop after so many ms of searching. */
+  readonly budgetMs?: number;
+  /** Stop after so many tries; the same problem, steps and seed give the same plan on any machine. */
+  readonly steps?: number;
+  readonly seed?: number;
+  /** Gets the first plan, then each one that is better. */
+  readonly onBetter?: (plan: CoatPlan) => void;
+  /** Once aborted, the best plan so far is the answer. */
+  readonly signal?: { readonly aborted: boolean };
+}
+
+/** Without a bound of steps or time the search ends after so many tries that bring nothing, for each unit of the plan. */
+const TRIES_IN_VAIN = 60;
+
+/**
+ * Place every task and coat in time, each in its predecessor's window: nothing outside limits, as little left out as may
+ * be, by the date, with the fewest forced abradings, the fewest days on the hard and the most slack in the windows, in
+ * this order [CP]. The problem, the plan and its score are told field by field in `docs/formats.md`.
+ *
+ * It is found by planning zones one after another, each as well as it goes beside the rest, and then taking some out and
+ * putting them back, for as long as it is let.
+ *
+ * @throws RangeError with a sentence that says what to do when the problem says something impossible
+ * @example planCoats(smallPlan).score // → [0, 0, 0, 0, 58, 31]
+ */
+export function planCoats(problem: PlanProblem, options: PlanOptions = {}): CoatPlan {
+  const steps = planSteps(problem, options);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/**
+ * As `planCoats`, a try at a time: it yields the best plan's score after each, so that a worker can breathe in between.
+ */
+export function* planSteps(problem: PlanProblem, options: PlanOptions = {}): Generator<Found, CoatPlan> {
+  checkProblem(problem);
+  const model = modelOf(problem);
+  const job = jobOf(model, gridAir(model));
+  const { budgetMs, steps, seed = 1, onBetter, signal } = options;
+  const until = budgetMs === undefined ? Infinity : Date.now() + budgetMs;
+  const search = searchOf(job, seeded(seed));
+  const bounded = budgetMs !== undefined || steps !== undefined;
+  const patience = bounded ? Infinity : TRIES_IN_VAIN * (1 + search.units.length);
+  const stopped = (step: number) =>
+    signal?.aborted === true || Date.now() >= until || (steps !== undefined && step >= steps);
+
+  let best = search.first();
+  onBetter?.(planOf(job, best.placement));
+  const keep = (found: Found): boolean => {
+    if (compareScores(found.score, best.score) >= 0) return false;
+    best = found;
+    onBetter?.(planOf(job, best.placement));
+    return true;
+  };
+  let current = best;
+  let vain = 0;
+  for (let step = 0; !stopped(step) && vain < patience && search.units.length > 0; step += 1) {
+    const found = search.tryOnce(current, step);
+    if (compareFound(found, current) <= 0) current = found;
+    vain = keep(found) ? 0 : vain + 1;
+    yield best;
+  }
+  return planOf(job, best.placement);
+}
+
+/** A placement as a plan with names, times, reasons and what it breaks. */
+function planOf(job: Job, placement: Placement): CoatPlan {
+  const { model } = job;
+  const { now } = model.problem;
+  const violations: PlanViolation[] = [];
+  const score = scoreOf(job, placement, (broken) => violations.push(violationOf(job, placement, broken)));
+  const ready = readyOf(job, placement);
+  const at = (step: number) => now + step * model.stepMs;
+  const tasks = model.items
+    .filter((item) => !item.done && isPlaced(placement, item.index))
+    .map((item): PlannedTask => ({
+      id: item.id,
+      kind: item.kind,
+      zone: (model.zones[item.zone] as Model['zones'][number]).id,
+      painters: (item.crews[placement.crew[item.index] as number] as Item['crews'][number]).names,
+      start: at(placement.start[item.index] as number),
+      end: at(endOf(job, placement, item.index)),
+      why: reasonSentence(reasonOf(job, placement, item.index)),
+    }))
+    .sort((a, b) => a.start - b.start);
+  const known = ready.filter((r) => r !== null);
+  const finish = known.length === ready.length && known.length > 0 ? at(Math.max(...known)) : null;
+  return { tasks, finish, violations, score };
+}
+
+/** Numbers from a seed, 0 to 1 (mulberry32). */
+function seeded(seed: number): () => number {
+  let a = seed | 0;
+  return () => {
+    a = (a + 0x6d2b79f5) | 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
