@@ -121,3 +121,5 @@ export const corner = new Float32Array([
 export const smallPlan = JSON.parse(
   readFileSync(new URL('./plan/fixtures/steel-primer.json', import.meta.url), 'utf8'),
 ) as PlanProblem;
+
+export const epwPlace = { name: 'Nowhere', country: 'XX', latitudeDeg: 50, longitudeDeg: 0, utcOffsetH: 0 };

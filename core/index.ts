@@ -155,3 +155,8 @@ export * from './waterline/waterplane';
 export * from './why';
 export * from './plan/planCoats';
 export * from './plan/problem';
+export * from './air/allowedStarts';
+export * from './air/epw';
+export * from './air/forecast';
+export * from './air/shelter';
+export * from './air/solAir';
