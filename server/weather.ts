@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, gte, lte } from 'drizzle-orm';
 import { DateTime } from 'luxon';
+import { FORECAST_DAYS } from '#core/air/forecast';
 import { hourlyFromDays } from '#core/air/typedDays';
 import { mergeIssues, type SourcedHour, type WeatherHour } from '#core/air/weather';
 import type { Boat, TypedDayRow } from '#contracts/rows/boat';
@@ -13,7 +14,7 @@ import { ISSUE_EVERY_MS, issuedHours, issueTime } from './simulators/weather';
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 /** How far ahead the simulator looks. */
-const AHEAD_MS = 10 * DAY_MS;
+const AHEAD_MS = FORECAST_DAYS * DAY_MS;
 /** Clocks older than this have long run out. */
 const BACK_MS = 120 * DAY_MS;
 /** A forecast typed longer ago says nothing of the time asked about: none reaches so far ahead. */

@@ -5,6 +5,7 @@ import type { BoatDimensions } from '#core/hull/area';
 import { ESTIMATED_DIMENSIONS, MAIN_DIMENSIONS } from '#core/hull/estimate';
 import type { AreaRecord, HullModel } from '#core/model/area';
 import type { BuildUp } from '#core/model/buildUp';
+import type { JobPlan } from '#core/model/jobPlan';
 import type { Layer } from '#core/model/layer';
 import type { LogEntry } from '#core/model/log';
 import type { SheetRevision, Waters } from '#core/model/sheet';
@@ -56,6 +57,8 @@ export interface Job {
   currency: string;
   /** The schools of this haul-out; null for the usual ones. */
   choices: JobChoices | null;
+  /** What she is planned by, beside her film; null: nothing was said. */
+  planning: JobPlan | null;
   version: number;
   deleted: boolean;
 }

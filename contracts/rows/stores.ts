@@ -1,6 +1,7 @@
 import { USUAL_CONSUMABLES } from '#core/stores/consumables';
 import type { ConsumableRule } from '#core/stores/consumables';
 import type { Lesson } from '#core/coat/lesson';
+import type { Hand } from '#core/model/jobPlan';
 import type { PaintMethod } from '#core/model/paintMethod';
 import { USUAL_KIT, type Kit } from '#core/model/kit';
 import type { LedgerPour } from '#core/stores/productLedger';
@@ -29,6 +30,8 @@ export interface YardRules {
   rates: TakenRate[];
   /** How products were found to dry against their tables, and taken. */
   drying: TakenDrying[];
+  /** Who paints, when and for how much; empty: one painter, in the yard's working day. */
+  hands: Hand[];
   version: number;
 }
 
@@ -63,6 +66,7 @@ export const USUAL_RULES: YardRules = {
   kit: USUAL_KIT,
   rates: [],
   drying: [],
+  hands: [],
   version: 0,
 };
 

@@ -24,6 +24,7 @@ import { RECORD_KINDS } from '#core/system/stack';
 import Joi from 'joi';
 import { ESTIMATED_FIGURES } from '../rows/boat';
 import { civilDate, colourHex, id, instant, name, share, version } from './common';
+import { planningBody } from './planning';
 import { MESH_UNITS } from '#core/hull/placement';
 import { SHAPE_FIGURES } from '#core/hull/shapes';
 
@@ -74,6 +75,7 @@ export const jobBody = Joi.object({
   })
     .allow(null)
     .default(null),
+  planning: planningBody.allow(null).default(null),
   deleted: Joi.boolean().default(false),
   version,
 }).required();

@@ -6,7 +6,7 @@ import { BAND_MODES } from '#core/waterline/skin';
 import { WATERS_KINDS } from '#core/waterline/waterplane';
 import type { BoatEntry, LogKind, ZoneEntry } from '#core/model/log';
 import Joi from 'joi';
-import { civilDate, drawnAt, id, share } from './common';
+import { civilDate, drawnAt, id, instant, share } from './common';
 
 const words = (max = 500) => Joi.string().trim().max(max).allow('');
 const key = Joi.string().trim().min(1).max(120);
@@ -170,6 +170,25 @@ export const boatBodies = {
     lineId: id.required(),
     no: Joi.number().integer().min(1).max(2000).required(),
     side: Joi.valid(...MARK_SIDES).required(),
+  }),
+  planAccepted: Joi.object({
+    tasks: Joi.array()
+      .items(
+        Joi.object({
+          id: Joi.string().max(160).required(),
+          zoneId: id.required(),
+          kind: Joi.valid('work', 'coat', 'abrade').required(),
+          name: words(200).required(),
+          painters: Joi.array().items(Joi.string().max(60)).max(40).required(),
+          start: instant.required(),
+          end: instant.required(),
+        }),
+      )
+      .max(1000)
+      .required(),
+    finish: instant.allow(null).required(),
+    odds: Joi.number().min(0).max(1).allow(null).required(),
+    note: words(500).required(),
   }),
 } satisfies Record<BoatEntry['kind'], Joi.ObjectSchema>;
 

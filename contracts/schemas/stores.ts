@@ -34,6 +34,21 @@ export const lotBody = Joi.object({
   version,
 }).required();
 
+const minuteOfDay = (label: string) => Joi.number().integer().min(0).max(1440).required().label(label);
+
+const handBody = Joi.object({
+  name: Joi.string().trim().min(1).max(60).required().label('Name of the painter'),
+  fromMin: minuteOfDay('Begins at'),
+  toMin: minuteOfDay('Ends at').greater(Joi.ref('fromMin')),
+  weekdays: Joi.array().items(Joi.number().integer().min(1).max(7)).unique().required().label('Days of the week'),
+  off: Joi.array()
+    .items(Joi.object({ from: civilDate.required().label('Off from'), to: civilDate.required().label('Off to') }))
+    .max(100)
+    .required(),
+  perHourMinor: Joi.number().integer().min(0).max(1e7).allow(null).required().label('Cost of an hour'),
+  pace: Joi.number().min(0.2).max(5).required().label('Pace'),
+});
+
 const mm = (label: string) => Joi.number().positive().max(2000).required().label(label);
 
 const tools = (fields: Record<string, Joi.Schema>) =>
@@ -118,5 +133,6 @@ export const yardRulesBody = Joi.object({
     .max(400)
     .unique('sheetId')
     .default([]),
+  hands: Joi.array().items(handBody).max(40).unique('name').default([]),
   version,
 }).required();

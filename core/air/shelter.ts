@@ -1,18 +1,15 @@
 import { notNegative } from '../guard';
 import { Impossible } from '../impossible';
 import { dewPointC, relativeHumidity } from './dewPoint';
+import type { Shelter } from '../model/surface';
 import type { WeatherHour } from './weather';
-
-/** What stands over a zone for a while, from least to most. */
-export const COVERS = ['open', 'cover', 'tent', 'building'] as const;
-export type Cover = (typeof COVERS)[number];
 
 /** A span of time in which something stands over a zone. */
 export interface ShelterSpan {
   /** Epoch ms, half open. */
   readonly from: number;
   readonly to: number;
-  readonly cover: Cover;
+  readonly cover: Shelter;
   /** The heater holds at least this, °C; null: none. */
   readonly heatedToC: number | null;
   /** The dryer holds at most this relative humidity, share; null: none. */
@@ -20,7 +17,7 @@ export interface ShelterSpan {
 }
 
 /** How much of the sun and of the wind gets in, and whether the rain does. [M] */
-const LETS_IN: Record<Cover, { readonly sun: number; readonly wind: number; readonly rain: boolean }> = {
+const LETS_IN: Record<Shelter, { readonly sun: number; readonly wind: number; readonly rain: boolean }> = {
   open: { sun: 1, wind: 1, rain: true },
   cover: { sun: 0.15, wind: 0.6, rain: false },
   tent: { sun: 0.35, wind: 0.1, rain: false },
@@ -36,7 +33,7 @@ const HEAT_MOST_C = 40;
  * Whether rain and wind are kept out.
  * @example keepsRainOut('tent') // → true
  */
-export const keepsRainOut = (cover: Cover): boolean => !LETS_IN[cover].rain;
+export const keepsRainOut = (cover: Shelter): boolean => !LETS_IN[cover].rain;
 
 /**
  * Weather as it is where something stands over a zone for some of the time. Heating leaves the dew point where it is, so

@@ -1,3 +1,4 @@
+import type { PlanAcceptedBody } from './jobPlan';
 import type { AbradeFor } from './layer';
 import type { PaintMethod } from './paintMethod';
 import type {
@@ -244,7 +245,8 @@ export type BoatEntry =
   | LogEntryOf<'lineSet', LineSetBody>
   | LogEntryOf<'evidence', EvidenceBody>
   | LogEntryOf<'weights', WeightsBody>
-  | LogEntryOf<'setOff', SetOffBody>;
+  | LogEntryOf<'setOff', SetOffBody>
+  | LogEntryOf<'planAccepted', PlanAcceptedBody>;
 
 export type LogEntry = CoatEntry | BatchEntry | ZoneEntry | BoatEntry;
 
@@ -305,6 +307,7 @@ export const LOG_KINDS: Record<LogKind, LogEntry['stream'][]> = {
   evidence: ['boat'],
   weights: ['boat'],
   setOff: ['boat'],
+  planAccepted: ['boat'],
 };
 
 type WithoutRecordedAt<E> = E extends LogEntry ? Omit<E, 'recordedAt'> : never;

@@ -40,17 +40,19 @@ export interface GridAir {
   /** Of a coat that is done: the step at which a minimum from its finish is reached (may be before now). */
   readonly doneReach: (item: Item, table: TimeTable, minCureC: number | null) => number;
   readonly doneHold: (item: Item, table: TimeTable) => number;
+  /** Share of a clock that a coat that is done has behind it at the first step. */
+  readonly doneProgress: (item: Item, kind: MilestoneKind, table: TimeTable, minCureC: number | null) => number;
   /** Whether the longest time to the water, of a coat begun at a step or done, still holds at a step between two. */
   readonly holdsAt: (item: Item, start: number, by: number) => boolean;
   /** Whether it rained at a grid instant from then until just before now. */
   readonly wetSince: (series: string, at: number) => boolean;
 }
 
-const keyOf = (series: string, kind: MilestoneKind, table: TimeTable, minCureC: number | null) =>
+export const tableKey = (series: string, kind: MilestoneKind, table: TimeTable, minCureC: number | null) =>
   `${series}|${kind}|${minCureC ?? ''}|${table.map((c) => `${c.tempC}:${c.hours}`).join()}`;
 
 /** Kept by name, made when first asked for. */
-function keeper<T>(): (key: string, make: () => T) => T {
+export function keeper<T>(): (key: string, make: () => T) => T {
   const kept = new Map<string, T>();
   return (key, make) => {
     let found = kept.get(key);
@@ -69,7 +71,7 @@ export function gridAir(model: Model): GridAir {
   const series = (name: string) => laid(name, () => gridSeries(seriesOf(name), problem.now, stepMs, last + 1));
   const prepared = keeper<ReturnType<typeof prepareClock>>();
   const clock = (name: string, kind: MilestoneKind, table: TimeTable, minCureC: number | null) =>
-    prepared(keyOf(name, kind, table, minCureC), () =>
+    prepared(tableKey(name, kind, table, minCureC), () =>
       prepareClock({ table, kind, temps: seriesOf(name).surface, ...(minCureC === null ? {} : { minCureC }) }),
     );
   return {
@@ -88,6 +90,11 @@ export function gridAir(model: Model): GridAir {
       const at = clock(nameOf(item), 'maximum', table, null).reachedAt(item.done?.startedAt as number);
       return at === null ? last : Math.min(last, stepTo(at, grid));
     },
+    doneProgress: (item, kind, table, minCureC) =>
+      clock(nameOf(item), kind, table, minCureC).progress(
+        kind === 'minimum' ? (item.done?.finishedAt as number) : (item.done?.startedAt as number),
+        problem.now,
+      ),
     holdsAt(item, start, by) {
       const table = (item.coat as CoatTask).immersion?.maximum as TimeTable;
       const from = item.done ? item.done.startedAt : problem.now + start * stepMs;
@@ -121,9 +128,9 @@ export function tablesOf(
   return {
     series,
     reach: (name, table, minCureC) =>
-      arrays(keyOf(name, 'minimum', table, minCureC), () => reached(clock(name, 'minimum', table, minCureC), last)),
+      arrays(tableKey(name, 'minimum', table, minCureC), () => reached(clock(name, 'minimum', table, minCureC), last)),
     hold: (name, table) =>
-      arrays(keyOf(name, 'maximum', table, null), () => holding(clock(name, 'maximum', table, null), last)),
+      arrays(tableKey(name, 'maximum', table, null), () => holding(clock(name, 'maximum', table, null), last)),
     nextBreak(item) {
       const { series: name, sheltered } = model.zones[item.zone] as Model['zones'][number];
       const { limits, method } = item.coat as CoatTask;

@@ -1,21 +1,12 @@
 import type { TempSample, WeatherHour } from '../air/weather';
 import type { TimeTable } from '../model/timeTable';
+import { seeded } from './seeded';
 import type { Appointment, CoatTask, Crew, PlanProblem, PlanTask, Span } from './problem';
 
 /** Tests only: made-up problems from a seed. Their figures are invented; only the rules are asked about. */
 
 const H = 3_600_000;
 const NOW = Date.UTC(2031, 4, 5);
-
-export function random(seed: number): () => number {
-  let a = seed;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 export interface InstanceOptions {
   readonly days: number;
@@ -27,7 +18,7 @@ export interface InstanceOptions {
 }
 
 export function instance(seed: number, options: InstanceOptions): PlanProblem {
-  const r = random(seed);
+  const r = seeded(seed);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(r() * list.length)] as T;
   const { days, wild = false } = options;
   const until = NOW + days * 24 * H;

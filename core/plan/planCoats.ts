@@ -1,10 +1,6 @@
-import { checkProblem } from './checkProblem';
-import { gridAir } from './gridAir';
-import { modelOf, type Item, type Model } from './model';
-import { compareScores, type CoatPlan, type PlannedTask, type PlanProblem, type PlanViolation } from './problem';
-import { endOf, isPlaced, jobOf, readyOf, scoreOf, type Job, type Placement } from './score';
-import { compareFound, searchOf, type Found } from './search';
-import { reasonOf, reasonSentence, violationOf } from './words';
+import { compareScores, type CoatPlan, type PlanProblem } from './problem';
+import { compareFound, type Found } from './search';
+import { planSession } from './session';
 
 export interface PlanOptions {
   /** Stop after so many ms of searching. */
@@ -44,23 +40,20 @@ export function planCoats(problem: PlanProblem, options: PlanOptions = {}): Coat
  * As `planCoats`, a try at a time: it yields the best plan's score after each, so that a worker can breathe in between.
  */
 export function* planSteps(problem: PlanProblem, options: PlanOptions = {}): Generator<Found, CoatPlan> {
-  checkProblem(problem);
-  const model = modelOf(problem);
-  const job = jobOf(model, gridAir(model));
   const { budgetMs, steps, seed = 1, onBetter, signal } = options;
+  const { search, planOf } = planSession(problem, seed);
   const until = budgetMs === undefined ? Infinity : Date.now() + budgetMs;
-  const search = searchOf(job, seeded(seed));
   const bounded = budgetMs !== undefined || steps !== undefined;
   const patience = bounded ? Infinity : TRIES_IN_VAIN * (1 + search.units.length);
   const stopped = (step: number) =>
     signal?.aborted === true || Date.now() >= until || (steps !== undefined && step >= steps);
 
   let best = search.first();
-  onBetter?.(planOf(job, best.placement));
+  onBetter?.(planOf(best));
   const keep = (found: Found): boolean => {
     if (compareScores(found.score, best.score) >= 0) return false;
     best = found;
-    onBetter?.(planOf(job, best.placement));
+    onBetter?.(planOf(best));
     return true;
   };
   let current = best;
@@ -71,41 +64,5 @@ export function* planSteps(problem: PlanProblem, options: PlanOptions = {}): Gen
     vain = keep(found) ? 0 : vain + 1;
     yield best;
   }
-  return planOf(job, best.placement);
-}
-
-/** A placement as a plan with names, times, reasons and what it breaks. */
-function planOf(job: Job, placement: Placement): CoatPlan {
-  const { model } = job;
-  const { now } = model.problem;
-  const violations: PlanViolation[] = [];
-  const score = scoreOf(job, placement, (broken) => violations.push(violationOf(job, placement, broken)));
-  const ready = readyOf(job, placement);
-  const at = (step: number) => now + step * model.stepMs;
-  const tasks = model.items
-    .filter((item) => !item.done && isPlaced(placement, item.index))
-    .map((item): PlannedTask => ({
-      id: item.id,
-      kind: item.kind,
-      zone: (model.zones[item.zone] as Model['zones'][number]).id,
-      painters: (item.crews[placement.crew[item.index] as number] as Item['crews'][number]).names,
-      start: at(placement.start[item.index] as number),
-      end: at(endOf(job, placement, item.index)),
-      why: reasonSentence(reasonOf(job, placement, item.index)),
-    }))
-    .sort((a, b) => a.start - b.start);
-  const known = ready.filter((r) => r !== null);
-  const finish = known.length === ready.length && known.length > 0 ? at(Math.max(...known)) : null;
-  return { tasks, finish, violations, score };
-}
-
-/** Numbers from a seed, 0 to 1 (mulberry32). */
-function seeded(seed: number): () => number {
-  let a = seed | 0;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  return planOf(best);
 }

@@ -58,6 +58,7 @@ export const jobs = pgTable(
     yardCostPerDayMinor: integer('yard_cost_per_day_minor'),
     currency: text('currency').notNull(),
     choices: jsonb('choices').$type<Job['choices']>(),
+    planning: jsonb('planning').$type<Job['planning']>(),
     ...editable,
   },
   (t) => [index('jobs_boat').on(t.boatId)],
@@ -223,6 +224,7 @@ export const yardRules = pgTable('yard_rules', {
   kit: jsonb('kit').$type<YardRules['kit']>().notNull().default(USUAL_KIT),
   rates: jsonb('rates').$type<YardRules['rates']>().notNull().default([]),
   drying: jsonb('drying').$type<YardRules['drying']>().notNull().default([]),
+  hands: jsonb('hands').$type<YardRules['hands']>().notNull().default([]),
   version: integer('version').notNull(),
 });
 

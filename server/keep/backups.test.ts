@@ -194,6 +194,8 @@ describe('what a demo and an older folder need', () => {
       ['yard_rules', 'kit'],
       ['yard_rules', 'rates'],
       ['yard_rules', 'drying'],
+      ['yard_rules', 'hands'],
+      ['jobs', 'planning'],
     ] as const)
       await t.db.execute(sql.raw(`alter table ${table} drop column ${column}`));
     await t.db.execute(
@@ -201,7 +203,7 @@ describe('what a demo and an older folder need', () => {
     );
     await t.db.execute(sql`insert into weather_issues values (${uuid()}, ${set.boat}, 'typed', ${NOW}, '[]')`);
     await t.db.execute(
-      sql`delete from drizzle.__drizzle_migrations where id > (select max(id) - 4 from drizzle.__drizzle_migrations)`,
+      sql`delete from drizzle.__drizzle_migrations where id > (select max(id) - 5 from drizzle.__drizzle_migrations)`,
     );
     await t.close();
     const again = await testApp(dir);

@@ -193,6 +193,11 @@ export function prepEntryWords(
       return `${EVIDENCE_WORDS[entry.body.what]} of the line${entry.body.text ? `: ${entry.body.text}` : ''}`;
     case 'weights':
       return `Weights to come: ${Math.round(entry.body.items.reduce((sum, i) => sum + i.kg, 0))} kg`;
+    case 'planAccepted': {
+      const { tasks, note } = entry.body;
+      const coats = tasks.filter((t) => t.kind === 'coat').length;
+      return `Plan accepted: ${tasks.length} tasks, ${coats} of them coats${note ? `. ${note}` : ''}`;
+    }
     case 'setOff':
       return `Station ${entry.body.no} set off, ${SIDE_WORDS[entry.body.side].toLowerCase()}`;
   }

@@ -70,6 +70,7 @@ export function entryWords(entry: LogEntry, { units, nameOf }: EntrySaying): str
     case 'lineSet':
     case 'marked':
     case 'masked':
+    case 'planAccepted':
     case 'prepared':
     case 'prepPlanned':
     case 'rustLooked':

@@ -138,6 +138,7 @@ function newJob(boat: Boat, told: Told, place: ZonePlace | null) {
     yardCostPerDayMinor: null,
     currency: place?.currency ?? 'EUR',
     choices: null,
+    planning: null,
     version: 0,
     deleted: false,
   };
