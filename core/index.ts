@@ -167,3 +167,5 @@ export * from './plan/jobZone';
 export * from './model/jobPlan';
 export * from './plan/session';
 export * from './plan/filmInTime';
+export * from './plan/planChanges';
+export * from './plan/planCost';

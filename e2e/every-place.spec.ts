@@ -34,6 +34,8 @@ const PLACES = [
   ['prep of a zone', `/boats/${DEMO.launch}/prep/01900000-0000-7000-8005-000000000033`, 'Topsides'],
   ['masking', `/boats/${DEMO.launch}/prep/masking`, 'Masking of Umber Tern'],
   ['stands', `${boat}/prep/stands`, 'Stands and blocks'],
+  ['plan', `/boats/${DEMO.launch}/plan`, 'Plan'],
+  ['planned by', `/boats/${DEMO.launch}/plan/by`, 'Planned by'],
   ['waterline', `/boats/${DEMO.launch}/hull/waterline`, 'Waterline of Umber Tern'],
   ['mix', `${boat}/mix?on=${DEMO.keels}`, 'Mix Saltgate 45 barrier'],
   ['coat', `${boat}/coat`, 'No coat going on'],

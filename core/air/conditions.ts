@@ -149,53 +149,46 @@ function hotSteps(own: number | null, other: number | null, stopC: number | null
   return [...(stopC === null ? [] : usualStep(Math.max(stopC, told), told)), ...cautionStep(told)];
 }
 
-/** The figures of a moment as `breaksNothing` is asked about them. */
-export interface AirFigures {
-  readonly airC: number;
+/** Between these figures nothing at all is broken, cautions too. */
+export interface TightLimits {
+  readonly surfaceFromC: number;
+  readonly surfaceToC: number;
+  readonly spreadFromC: number;
   /** Share. */
-  readonly rh: number;
-  readonly surfaceC: number;
-  readonly dewC: number;
-  /** NaN where the weather does not tell. */
-  readonly windMs: number;
-  readonly raining: boolean;
+  readonly rhTo: number;
+  readonly airFromC: number;
+  readonly airToC: number;
+  readonly windToMs: number;
+  /** Rain breaks it. */
+  readonly rain: boolean;
 }
 
 /**
- * `checkConditions` for many moments: the limits are taken apart once, and the answer is whether nothing at all is
- * broken, cautions too.
- * @example
- *   breaksNothing({ limits: sheet.limits, method: 'brush' })(
- *     { airC: 20, rh: 0.6, surfaceC: 19, dewC: 12, windMs: 2, raining: false },
- *   ) // → true
+ * `checkConditions` for many moments: the limits taken apart once, the tightest of each, for whoever compares a whole
+ * season of figures with them.
+ * @example tightLimits({ limits: { ...sheet.limits, rhMax: 0.7 }, method: 'brush' }).rhTo // → 0.7005
  */
-export function breaksNothing(options: {
+export function tightLimits(options: {
   limits: ConditionLimits;
   method: PaintMethod;
   sheltered?: boolean;
   topcoat?: boolean;
-}): (figures: AirFigures) => boolean {
+}): TightLimits {
   const { limits, method, sheltered = false, topcoat = false } = options;
   const least = (steps: readonly Step[]) => Math.max(...steps.map((s) => s.at)) - AS_GOOD_AS_C;
   const most = (steps: readonly Step[], give = AS_GOOD_AS_C) => Math.min(...steps.map((s) => s.at)) + give;
   const { airMinC, airMaxC, surfaceMinC, surfaceMaxC, spreadMinC } = limits;
   const frost = surfaceMinC === null || surfaceMinC > 0 ? usualStep(0) : [];
-  const spreadFrom = least(spreadMinC === null ? usualStep(USUAL.spreadMinC) : sheetStep(spreadMinC));
-  const rhTo = most(humiditySteps(limits, topcoat), AS_GOOD_AS.humidity);
-  const surfaceFrom = least([...coldSteps(surfaceMinC, airMinC), ...frost]);
-  const surfaceTo = most(hotSteps(surfaceMaxC, airMaxC, USUAL_STOP.surfaceMaxC));
-  const airFrom = least(coldSteps(airMinC, surfaceMinC));
-  const airTo = most(hotSteps(airMaxC, surfaceMaxC, null));
-  const windTo = sheltered ? Infinity : most(cautionStep(WIND_MAX_MS[method]), AS_GOOD_AS.wind);
-  return ({ airC, rh, surfaceC, dewC, windMs, raining }) =>
-    (sheltered || !raining) &&
-    surfaceC >= surfaceFrom &&
-    surfaceC <= surfaceTo &&
-    surfaceC - dewC >= spreadFrom &&
-    rh <= rhTo &&
-    airC >= airFrom &&
-    airC <= airTo &&
-    !(windMs > windTo);
+  return {
+    surfaceFromC: least([...coldSteps(surfaceMinC, airMinC), ...frost]),
+    surfaceToC: most(hotSteps(surfaceMaxC, airMaxC, USUAL_STOP.surfaceMaxC)),
+    spreadFromC: least(spreadMinC === null ? usualStep(USUAL.spreadMinC) : sheetStep(spreadMinC)),
+    rhTo: most(humiditySteps(limits, topcoat), AS_GOOD_AS.humidity),
+    airFromC: least(coldSteps(airMinC, surfaceMinC)),
+    airToC: most(hotSteps(airMaxC, surfaceMaxC, null)),
+    windToMs: sheltered ? Infinity : most(cautionStep(WIND_MAX_MS[method]), AS_GOOD_AS.wind),
+    rain: !sheltered,
+  };
 }
 
 /** A limit in force: its figure, and whether it is the usual one where the sheet is silent. */

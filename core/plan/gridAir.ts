@@ -1,4 +1,4 @@
-import { breaksNothing } from '../air/conditions';
+import { tightLimits } from '../air/conditions';
 import { dewPointC } from '../air/dewPoint';
 import { temperatureAt } from '../air/surfaceSeries';
 import { timeLaw, type MilestoneKind } from '../cure/arrhenius';
@@ -135,20 +135,24 @@ export function tablesOf(
       const { series: name, sheltered } = model.zones[item.zone] as Model['zones'][number];
       const { limits, method } = item.coat as CoatTask;
       return arrays(`${name}|${sheltered}|${method}|${Object.values(limits).join()}`, () => {
-        const fine = breaksNothing({ limits, method, sheltered });
+        const at = tightLimits({ limits, method, sheltered });
         const { airC, rh, surfaceC, dewC, windMs, rain } = series(name);
-        return nextOf(
-          last,
-          (k) =>
-            !fine({
-              airC: airC[k] as number,
-              rh: rh[k] as number,
-              surfaceC: surfaceC[k] as number,
-              dewC: dewC[k] as number,
-              windMs: windMs[k] as number,
-              raining: rain[k] === 1,
-            }),
-        );
+        const out = new Int32Array(last + 2).fill(last + 1);
+        for (let k = last; k >= 0; k -= 1) {
+          const s = surfaceC[k] as number;
+          const a = airC[k] as number;
+          const fine =
+            s >= at.surfaceFromC &&
+            s <= at.surfaceToC &&
+            s - (dewC[k] as number) >= at.spreadFromC &&
+            (rh[k] as number) <= at.rhTo &&
+            a >= at.airFromC &&
+            a <= at.airToC &&
+            !((windMs[k] as number) > at.windToMs) &&
+            !(at.rain && rain[k] === 1);
+          out[k] = fine ? (out[k + 1] as number) : k;
+        }
+        return out;
       });
     },
     nextRain: (name) => arrays(`rain|${name}`, () => nextOf(last, (k) => series(name).rain[k] === 1)),

@@ -208,8 +208,13 @@ function overOf(
   const factor = below.layer ? job.dryFactorOf(below.layer) : 1;
   const closing = Math.min(1, factor);
   const alwaysAbrade = times?.alwaysAbrade === true || above.layer.prep === 'abrade';
+  // What is on already and missed its window can still be abraded; what is not yet on is not begun without the next.
   const chained =
-    !alwaysAbrade && below.sheet.kind === 'barrier' && isAntifouling(above.sheet) && times?.tackLimit != null;
+    below.layer !== null &&
+    !alwaysAbrade &&
+    below.sheet.kind === 'barrier' &&
+    isAntifouling(above.sheet) &&
+    times?.tackLimit != null;
   // A hand test has let the coat below go on already: its table is not asked again.
   const byHand = first && (job.status.clocks?.window?.handTest?.passed ?? false);
   return {

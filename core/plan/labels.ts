@@ -85,15 +85,40 @@ export function bestBefore(step: Step, candidate: Candidate, known: Label | null
 
   let best = known;
   let fitting = 0;
+  const closes = closingTable(step, candidate);
   for (let i = before.length - 1; i >= 0 && fitting < breadth; i -= 1) {
     const label = before[i] as Label;
     if (label.end > candidate.at) continue;
+    // Labels come in order of their starts: past the tack limit of one, all before it are past theirs.
+    if (closes !== null && (closes[label.at] as number) < candidate.at) break;
+    // Costs only add up: what is no better before cannot be better after.
+    if (best !== null && noBetter(step, candidate, label, best)) {
+      fitting += 1;
+      continue;
+    }
     const found = joined(step, candidate, label, best);
     if (found === null) continue;
     fitting += 1;
     best = found;
   }
   return best;
+}
+
+/** The table of the limit that a candidate must keep towards the stage before; null where there is none. */
+function closingTable({ job, stages, stage, s, over }: Step, { abraded, at }: Candidate): Int32Array | null {
+  const { terminal } = stage;
+  const own = (job.clocks[terminal.index] as ItemClocks).over;
+  if (!own || over || abraded || (stages[s - 1] as Stage).terminal.index !== terminal.lower) return null;
+  return at < job.model.last ? own.tackLimit : null;
+}
+
+function noBetter({ eager }: Step, { run, own, abraded, at }: Candidate, label: Label, best: Label): boolean {
+  if (eager) return label.broken + run.broken >= best.broken && label.pace + at >= best.pace;
+  const broken = label.broken + run.broken - best.broken;
+  if (broken !== 0) return broken > 0;
+  const forced = label.forced - best.forced;
+  if (forced !== 0 || abraded) return forced > 0;
+  return label.short + run.shortfall + own > best.short;
 }
 
 /**

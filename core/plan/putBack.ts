@@ -21,25 +21,26 @@ export interface PutContext {
   readonly from: number;
 }
 
-/** Starts of the coat before that are tried for each start. */
-const BREADTH = 96;
+/** Starts of the coat before that are tried for each start: all of them in small plans, the nearest in long ones. */
+const breadthOf = (last: number) => Math.max(32, Math.min(96, Math.round(40_000 / last)));
 const nobody = () => false;
 
 /** Put a unit back into a plan, as well as it goes beside the rest; what fits nowhere is left out, as little as may be. */
 export function putBack(
-  { job, fixed, random, from }: PutContext,
+  context: PutContext,
   placement: Placement,
   unit: Unit,
   pending: ReadonlySet<number>,
-  { earliest = from, eager = false, shun = nobody, pin = null }: How,
+  { earliest = context.from, eager = false, shun = nobody, pin = null }: How,
 ): void {
+  const { job, fixed, random } = context;
   const { model } = job;
-  const possible = possibleItems(model, placement, unit.order);
+  const possible = possibleItems(context, placement, unit.order);
   const free = freeOf(model, unit.order);
   const boat = boatOf(job, placement, unit, pending);
   const attempt = (order: readonly number[]): boolean => {
     if (order.length === 0) return true;
-    const question = { order, free, ...boat, breadth: BREADTH, from: earliest, eager, shun, pin, random };
+    const question = { order, free, ...boat, breadth: breadthOf(model.last), from: earliest, eager, shun, pin, random };
     const plan = planZone(job, fixed, placement, question);
     plan?.write(placement);
     return plan !== null;
@@ -76,7 +77,11 @@ function freeOf(model: Model, order: readonly number[]): Uint8Array {
 }
 
 /** Items of a unit whose earlier ones are all in the plan, done, or of the unit itself. */
-function possibleItems(model: Model, placement: Placement, order: readonly number[]): number[] {
+function possibleItems(
+  { job: { model }, fixed }: PutContext,
+  placement: Placement,
+  order: readonly number[],
+): number[] {
   const possible: number[] = [];
   for (const index of order) {
     const item = model.items[index] as Item;
@@ -84,7 +89,8 @@ function possibleItems(model: Model, placement: Placement, order: readonly numbe
       possible.includes(before) ||
       (model.items[before] as Item).done !== null ||
       (!order.includes(before) && isPlaced(placement, before));
-    if (item.crews.length > 0 && item.links.every((l) => there(l.before))) possible.push(index);
+    const anywhere = item.crews.some((_, crew) => fixed(index, crew).includes(1));
+    if (anywhere && item.links.every((l) => there(l.before))) possible.push(index);
   }
   // What may not be done without one that is impossible is impossible too.
   const all = new Set(order);

@@ -23,6 +23,8 @@ export interface PlanSession {
   readonly locked: (locks: Locks) => PlanSession;
   /** A plan made elsewhere, or before something was locked: what does not hold any more is planned again around it. */
   readonly adopt: (plan: CoatPlan) => Found;
+  /** When each boat is ready for the water, epoch ms; null: not within the days of the plan. */
+  readonly readyAt: (found: Pick<Found, 'placement'>) => Record<string, number | null>;
   readonly why: (found: Pick<Found, 'placement'>, task: string) => PlanReason | null;
 }
 
@@ -50,6 +52,15 @@ function sessionOf(problem: PlanProblem, seed: number, shared: GridAir | null): 
       return sessionOf({ ...problem, tasks }, seed, air);
     },
     adopt: (plan) => adopted(job, random, plan),
+    readyAt({ placement }) {
+      const ready = readyOf(job, placement);
+      return Object.fromEntries(
+        model.boats.map(({ id }, b) => {
+          const step = ready[b] ?? null;
+          return [id, step === null ? null : problem.now + step * model.stepMs];
+        }),
+      );
+    },
     why({ placement }, task) {
       const item = model.items.find((i) => i.id === task);
       return item && isPlaced(placement, item.index) ? reasonOf(job, placement, item.index) : null;

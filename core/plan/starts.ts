@@ -82,6 +82,8 @@ function doneTo(own: ItemClocks, item: Item): number {
   for (const link of own.links) if (link) to = Math.min(to, link.to);
   // A limit that holds to the end of the plan never ends within it.
   if (own.over?.done && item.coat?.over?.maximum) to = Math.min(to, own.over.done.maximum);
+  const mayAbrade = item.partner >= 0 || item.coat?.over?.alwaysAbrade === true;
+  if (own.over?.done && item.coat?.over?.tackLimit && !mayAbrade) to = Math.min(to, own.over.done.tackLimit);
   return to;
 }
 

@@ -56,7 +56,7 @@ export function planZone(
   let kept: ZonePlan | null = null;
   // Days that cannot help are not looked into; they are, step by step, where nothing fits or a coat has to be abraded.
   for (const days of [0.5, 2, 5, 12, Infinity]) {
-    const readyBy = Math.min(last, Math.max(earliest + days * day, question.eager ? 0 : (othersReady ?? last)));
+    const readyBy = Math.min(last, Math.max(earliest + days * day, question.eager ? 0 : (othersReady ?? 0)));
     const found = labelsOf(job, placement, question, stages, readyBy);
     if (found && (!kept || compareCosts(found.cost, kept.cost) < 0)) kept = found;
     const worthLater =
@@ -219,14 +219,14 @@ function stageLabels(
       }
       if (best) out.push(best);
     }
-    if (s === stages.length - 1 && out.length > 0 && noneBetterLater(job, out, question)) break;
+    if (s === stages.length - 1 && out.length > 0 && noneBetterLater(out, question)) break;
   }
   return out;
 }
 
 /** At the last stage a later start is no better once one is ready as early as the rest of the boat allows. */
-function noneBetterLater({ model }: Job, labels: readonly Label[], { othersReady, eager }: ZoneQuestion): boolean {
-  const bound = eager ? 0 : (othersReady ?? model.last);
+function noneBetterLater(labels: readonly Label[], { othersReady, eager }: ZoneQuestion): boolean {
+  const bound = eager ? 0 : (othersReady ?? 0);
   const { at } = labels[labels.length - 1] as Label;
   return labels.some((l) => (l.forced === 0 || eager) && l.broken === 0 && at > Math.max(l.ready, bound));
 }

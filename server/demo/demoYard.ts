@@ -4,6 +4,7 @@ import type { LogEntry } from '#core/model/log';
 import { applyHours } from '#core/coat/coatAdvice';
 import { coatClocks, type CoatClocks } from '#core/coat/coatClocks';
 import { zoneSeries } from '#core/coat/zoneSeries';
+import { NO_JOB_PLAN } from '#core/model/jobPlan';
 import type { Layer } from '#core/model/layer';
 import { USUAL_LOSS } from '#core/film/spreading';
 import type { AreaRecord } from '#core/model/area';
@@ -60,7 +61,7 @@ export class DemoYard {
   async boat(
     n: number,
     what: Pick<Boat, 'name' | 'hullMaterial' | 'keels' | 'form' | 'loaM' | 'lwlM' | 'beamM' | 'draftM' | 'freeboardM'>,
-    job: { out: number; launch: number; cost: number },
+    job: { out: number; launch: number; cost: number; movedIn?: number },
   ): Promise<Boat> {
     const boat: Boat = {
       ...what,
@@ -76,6 +77,9 @@ export class DemoYard {
     };
     await this.db.insert(boats).values(boat);
     const day = (d: number) => DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: d }).toISODate() as string;
+    const moved = job.movedIn;
+    const at = (hour: number) =>
+      DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: moved }).startOf('day').set({ hour }).toMillis();
     await this.db.insert(jobs).values({
       id: demoId(4, n),
       boatId: boat.id,
@@ -83,6 +87,15 @@ export class DemoYard {
       inOn: day(job.launch),
       yardCostPerDayMinor: job.cost,
       currency: 'EUR',
+      planning:
+        moved === undefined
+          ? null
+          : {
+              ...NO_JOB_PLAN,
+              appointments: [
+                { id: demoId(17, n), kind: 'move', name: 'The yard moves her', from: at(10), to: at(12), zoneIds: [] },
+              ],
+            },
       version: 1,
       deleted: false,
     });

@@ -20,7 +20,7 @@ export async function workboat(yard: DemoYard): Promise<void> {
       draftM: 0.55,
       freeboardM: 0.85,
     },
-    { out: -6, launch: 5, cost: 2600 },
+    { out: -6, launch: 5, cost: 2600, movedIn: 2 },
   );
   await yard.db.insert(hulls).values({
     id: demoId(11, 2),

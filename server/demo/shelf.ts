@@ -6,13 +6,26 @@ import { lots, yardRules } from '../db/schema';
 import { sheetIdOf } from '../library';
 import { LIBRARY, type LibrarySheet } from '../library/sheets';
 
+import type { Hand } from '#core/model/jobPlan';
 import { DAY_MS, demoId, ZONE, type DemoYard } from './demoYard';
+
+const hand = (name: string, more: Pick<Hand, 'toMin' | 'weekdays' | 'pace'>): Hand => ({
+  name,
+  fromMin: 8 * 60,
+  off: [],
+  perHourMinor: 3200,
+  ...more,
+});
 
 /** The yard's rules with made-up prices, and its tins as they were last looked at a fortnight ago. */
 export async function shelf(yard: DemoYard): Promise<void> {
   await yard.db.insert(yardRules).values({
     ...USUAL_RULES,
     consumables: [...USUAL_CONSUMABLES],
+    hands: [
+      hand('Ines', { toMin: 18 * 60, weekdays: [1, 2, 3, 4, 5, 6], pace: 1 }),
+      hand('Tomasz', { toMin: 15 * 60, weekdays: [1, 2, 3, 4, 5], pace: 1.2 }),
+    ],
     kit: {
       ...USUAL_KIT,
       pumps: [

@@ -1,4 +1,5 @@
-import { Link, NavLink, Outlet, useOutletContext, useParams } from 'react-router';
+import { useState } from 'react';
+import { Link, NavLink, Outlet, useLocation, useOutletContext, useParams } from 'react-router';
 import { weatherAt } from '#core/air/weather';
 import { Refused } from '../data/api';
 import { useBoat, type BoatView } from '../data/store';
@@ -25,11 +26,11 @@ export function BoatShell() {
   return (
     <>
       <JobStrip view={view} />
-      {wide && <Bench view={view} />}
+      {wide && <Bench view={view} wide />}
       <div className="mx-auto flex w-full max-w-[88rem] min-w-0 flex-1 flex-col px-3 pb-24 pt-3 sm:px-5 lg:pb-8">
         <Outlet context={view} />
       </div>
-      {!wide && <Bench view={view} />}
+      {!wide && <Bench view={view} wide={false} />}
     </>
   );
 }
@@ -118,30 +119,86 @@ function JobStrip({ view }: { view: BoatView }) {
   );
 }
 
-function Bench({ view }: { view: BoatView }) {
+/** The places that stay under the thumb on a phone; the others are one tap away. */
+const AT_HAND: readonly string[] = ['today', 'mix', 'coat', 'film'];
+
+function Bench({ view, wide }: { view: BoatView; wide: boolean }) {
   const figures = benchFigures(view);
+  const { pathname } = useLocation();
+  const shown = wide ? PLACES : AT_HAND.flatMap((path) => PLACES.filter((p) => p.path === path));
+  const others = PLACES.filter((p) => !shown.includes(p));
+  const away = others.some((p) => pathname.includes(`/${p.path}`));
   return (
     <nav
       aria-label="Bench"
       className="no-print fixed inset-x-0 bottom-0 z-20 border-t border-base-300 bg-base-100 pb-[env(safe-area-inset-bottom)] lg:static lg:border-b lg:border-t-0 lg:px-5"
     >
-      <ul className="grid grid-cols-7 lg:flex lg:gap-8">
-        {PLACES.map((place) => (
+      <ul className="grid grid-cols-5 lg:flex lg:gap-8">
+        {shown.map((place) => (
           <li key={place.path} className="min-w-0">
-            <NavLink
-              to={`/boats/${view.boat.id}/${place.path}`}
-              className={({ isActive }) =>
-                `place-link narrow flex flex-col items-center justify-center px-0.5 leading-tight lg:min-h-11 lg:flex-row lg:items-baseline lg:gap-2 lg:py-2 ${isActive ? 'border-t-4 border-base-content font-semibold lg:border-b-4 lg:border-t-0' : 'border-t-4 border-transparent lg:border-b-4 lg:border-t-0'}`
-              }
-            >
+            <NavLink to={`/boats/${view.boat.id}/${place.path}`} className={({ isActive }) => placeLink(isActive)}>
               <span className="text-lg">{place.name}</span>
               <span className="quiet max-w-full truncate text-sm lg:text-base">{figures[place.path]}</span>
             </NavLink>
           </li>
         ))}
+        {!wide && (
+          <li className="min-w-0">
+            <MorePlaces boatId={view.boat.id} places={others} figures={figures} away={away} />
+          </li>
+        )}
       </ul>
     </nav>
   );
+}
+
+const placeLink = (active: boolean) =>
+  `place-link narrow flex flex-col items-center justify-center px-0.5 leading-tight lg:min-h-11 lg:flex-row lg:items-baseline lg:gap-2 lg:py-2 ${active ? 'border-t-4 border-base-content font-semibold lg:border-b-4 lg:border-t-0' : 'border-t-4 border-transparent lg:border-b-4 lg:border-t-0'}`;
+
+/** The places that a phone has no room for, above the bench while they are asked for. */
+function MorePlaces({
+  boatId,
+  places,
+  figures,
+  away,
+}: {
+  boatId: string;
+  places: readonly (typeof PLACES)[number][];
+  figures: Record<string, string>;
+  away: boolean;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" aria-expanded={open} className={`w-full ${placeLink(away)}`} onClick={() => setOpen(!open)}>
+        <span className="text-lg">More</span>
+        <span className="quiet text-sm" aria-hidden="true">
+          ⋯
+        </span>
+      </button>
+      {open && (
+        <ul className="absolute inset-x-0 bottom-full border-t border-base-300 bg-base-100 px-3">
+          {places.map((place) => (
+            <li key={place.path} className="border-b border-base-300 last:border-0">
+              <NavLink
+                to={`/boats/${boatId}/${place.path}`}
+                className="narrow flex min-h-12 items-center justify-between gap-3 text-lg"
+                onClick={() => setOpen(false)}
+              >
+                {place.name} <span className="quiet">{figures[place.path]}</span>
+              </NavLink>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** Days to the launch, or nothing. */
+function launchFigure({ jobs, at, boat }: BoatView): string {
+  const inOn = jobs[jobs.length - 1]?.inOn;
+  return inOn ? `${daysTo(inOn, at, boat.timeZone)} d` : '·';
 }
 
 /** What each place would say if it had one word. */
@@ -159,6 +216,7 @@ function benchFigures(view: BoatView): Record<(typeof PLACES)[number]['path'], s
     hull: counted(surfaces.length, 'zone'),
     film: `${done}/${planned}`,
     prep: unready > 0 ? `${unready} unready` : '·',
+    plan: launchFigure(view),
     mix: pot ? timeWords(pot.dueAt, at, boat.timeZone) : '·',
     coat: inHand > 0 ? `${inHand} going on` : '·',
     record: String(coats.length),

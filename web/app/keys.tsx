@@ -9,6 +9,7 @@ export const PLACES = [
   { key: '2', path: 'hull', name: 'Hull' },
   { key: '3', path: 'film', name: 'Film' },
   { key: '4', path: 'prep', name: 'Prep' },
+  { key: '5', path: 'plan', name: 'Plan' },
   { key: '6', path: 'mix', name: 'Mix' },
   { key: '7', path: 'coat', name: 'Coat' },
   { key: '9', path: 'record', name: 'Record' },

@@ -1,3 +1,4 @@
+import type { ComponentType } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { BASE } from '../data/base';
 import { YardPlace } from '../places/yard/YardPlace';
@@ -5,7 +6,12 @@ import { atHull } from './atHull';
 import { NotFound, PlaceError } from './PlaceError';
 import { PlaceLoading, Shell } from './Shell';
 
-const today = async () => ({ Component: (await atHull.TodayPlace()).TodayPlace });
+/** A place that is fetched when it is opened. */
+const place =
+  <Name extends string>(load: () => Promise<Readonly<Record<Name, ComponentType>>>, name: Name) =>
+  async () => ({ Component: (await load())[name] });
+
+const today = place(atHull.TodayPlace, 'TodayPlace');
 
 /** The yard comes with the first screen; every place is fetched when it is opened, and those used at the hull ahead of that. */
 export const router = createBrowserRouter(
@@ -20,10 +26,10 @@ export const router = createBrowserRouter(
           errorElement: <PlaceError />,
           children: [
             { index: true, element: <YardPlace /> },
-            { path: 'boats/new', lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).NewBoat }) },
+            { path: 'boats/new', lazy: place(() => import('../places/yard/BoatForm'), 'NewBoat') },
             {
               path: 'boats/:boatId',
-              lazy: async () => ({ Component: (await atHull.BoatShell()).BoatShell }),
+              lazy: place(atHull.BoatShell, 'BoatShell'),
               children: [
                 {
                   errorElement: <PlaceError />,
@@ -32,125 +38,131 @@ export const router = createBrowserRouter(
                     { path: 'today', lazy: today },
                     {
                       path: 'edit',
-                      lazy: async () => ({ Component: (await import('../places/yard/BoatForm')).EditBoat }),
+                      lazy: place(() => import('../places/yard/BoatForm'), 'EditBoat'),
                     },
                     {
                       path: 'weather',
-                      lazy: async () => ({ Component: (await import('../places/weather/WeatherPlace')).WeatherPlace }),
+                      lazy: place(() => import('../places/weather/WeatherPlace'), 'WeatherPlace'),
                     },
                     {
                       path: 'hull/:surfaceId?',
-                      lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }),
+                      lazy: place(atHull.HullPlace, 'HullPlace'),
                     },
                     {
                       path: 'hull/:surfaceId/patch',
-                      lazy: async () => ({ Component: (await atHull.HullPlace()).HullPlace }),
+                      lazy: place(atHull.HullPlace, 'HullPlace'),
                     },
                     {
                       path: 'hull/:surfaceId/girths',
-                      lazy: async () => ({ Component: (await import('../places/hull/GirthPage')).GirthPage }),
+                      lazy: place(() => import('../places/hull/GirthPage'), 'GirthPage'),
                     },
                     {
                       path: 'hull/:surfaceId/shapes',
-                      lazy: async () => ({ Component: (await import('../places/hull/ShapesPage')).ShapesPage }),
+                      lazy: place(() => import('../places/hull/ShapesPage'), 'ShapesPage'),
                     },
                     {
                       path: 'hull/offsets',
-                      lazy: async () => ({ Component: (await import('../places/hull/OffsetsPage')).OffsetsPage }),
+                      lazy: place(() => import('../places/hull/OffsetsPage'), 'OffsetsPage'),
                     },
                     {
                       path: 'hull/waterline',
-                      lazy: async () => ({
-                        Component: (await import('../places/hull/waterline/WaterlinePage')).WaterlinePage,
-                      }),
+                      lazy: place(() => import('../places/hull/waterline/WaterlinePage'), 'WaterlinePage'),
                     },
                     {
                       path: 'hull/mesh',
-                      lazy: async () => ({ Component: (await import('../places/hull/MeshPage')).MeshPage }),
+                      lazy: place(() => import('../places/hull/MeshPage'), 'MeshPage'),
                     },
                     {
                       path: 'film/:surfaceId?',
-                      lazy: async () => ({ Component: (await atHull.FilmPlace()).FilmPlace }),
+                      lazy: place(atHull.FilmPlace, 'FilmPlace'),
                     },
                     {
                       path: 'film/:surfaceId/schools',
-                      lazy: async () => ({ Component: (await import('../places/film/SchoolsPage')).SchoolsPage }),
+                      lazy: place(() => import('../places/film/SchoolsPage'), 'SchoolsPage'),
                     },
                     {
                       path: 'film/borders',
-                      lazy: async () => ({ Component: (await import('../places/film/BordersPage')).BordersPage }),
+                      lazy: place(() => import('../places/film/BordersPage'), 'BordersPage'),
                     },
                     {
                       path: 'film/swap',
-                      lazy: async () => ({ Component: (await import('../places/film/SwapPage')).SwapPage }),
+                      lazy: place(() => import('../places/film/SwapPage'), 'SwapPage'),
                     },
                     {
                       path: 'film/buy',
-                      lazy: async () => ({ Component: (await import('../places/buy/BuyPlace')).BuyPlace }),
+                      lazy: place(() => import('../places/buy/BuyPlace'), 'BuyPlace'),
                     },
                     {
                       path: 'prep/masking',
-                      lazy: async () => ({ Component: (await import('../places/prep/MaskingPage')).MaskingPage }),
+                      lazy: place(() => import('../places/prep/MaskingPage'), 'MaskingPage'),
                     },
                     {
                       path: 'prep/stands',
-                      lazy: async () => ({ Component: (await import('../places/prep/StandsPage')).StandsPage }),
+                      lazy: place(() => import('../places/prep/StandsPage'), 'StandsPage'),
                     },
                     {
                       path: 'prep/:surfaceId?',
-                      lazy: async () => ({ Component: (await atHull.PrepPlace()).PrepPlace }),
+                      lazy: place(atHull.PrepPlace, 'PrepPlace'),
                     },
-                    { path: 'mix', lazy: async () => ({ Component: (await atHull.MixPlace()).MixPlace }) },
-                    { path: 'coat', lazy: async () => ({ Component: (await atHull.CoatPlace()).CoatPlace }) },
-                    { path: 'coat/start', lazy: async () => ({ Component: (await atHull.StartCoat()).StartCoat }) },
-                    { path: 'coat/:coatId', lazy: async () => ({ Component: (await atHull.CoatSheet()).CoatSheet }) },
-                    { path: 'record', lazy: async () => ({ Component: (await atHull.RecordPlace()).RecordPlace }) },
+                    {
+                      path: 'plan',
+                      lazy: place(() => import('../places/plan/PlanPlace'), 'PlanPlace'),
+                    },
+                    {
+                      path: 'plan/by',
+                      lazy: place(() => import('../places/plan/PlannedBy'), 'PlannedBy'),
+                    },
+                    { path: 'mix', lazy: place(atHull.MixPlace, 'MixPlace') },
+                    { path: 'coat', lazy: place(atHull.CoatPlace, 'CoatPlace') },
+                    { path: 'coat/start', lazy: place(atHull.StartCoat, 'StartCoat') },
+                    { path: 'coat/:coatId', lazy: place(atHull.CoatSheet, 'CoatSheet') },
+                    { path: 'record', lazy: place(atHull.RecordPlace, 'RecordPlace') },
                     { path: '*', element: <NotFound /> },
                   ],
                 },
               ],
             },
-            { path: 'sums', lazy: async () => ({ Component: (await import('../places/sums/SumsPlace')).SumsPlace }) },
-            { path: 'log', lazy: async () => ({ Component: (await import('../places/log/LogCoat')).LogCoat }) },
+            { path: 'sums', lazy: place(() => import('../places/sums/SumsPlace'), 'SumsPlace') },
+            { path: 'log', lazy: place(() => import('../places/log/LogCoat'), 'LogCoat') },
             {
               path: 'stores',
-              lazy: async () => ({ Component: (await import('../places/stores/StoresPlace')).StoresPlace }),
+              lazy: place(() => import('../places/stores/StoresPlace'), 'StoresPlace'),
             },
             {
               path: 'stores/ledger/:sheetId',
-              lazy: async () => ({ Component: (await import('../places/ledger/LedgerPage')).LedgerPage }),
+              lazy: place(() => import('../places/ledger/LedgerPage'), 'LedgerPage'),
             },
             {
               path: 'stores/kit',
-              lazy: async () => ({ Component: (await import('../places/stores/KitPage')).KitPage }),
+              lazy: place(() => import('../places/stores/KitPage'), 'KitPage'),
             },
             {
               path: 'build-ups',
-              lazy: async () => ({ Component: (await import('../places/buildups/BuildUpsPlace')).BuildUpsPlace }),
+              lazy: place(() => import('../places/buildups/BuildUpsPlace'), 'BuildUpsPlace'),
             },
             {
               path: 'build-ups/:namedId',
-              lazy: async () => ({ Component: (await import('../places/buildups/BuildUpPage')).BuildUpPage }),
+              lazy: place(() => import('../places/buildups/BuildUpPage'), 'BuildUpPage'),
             },
             {
               path: 'sheets',
-              lazy: async () => ({ Component: (await import('../places/sheets/SheetsPlace')).SheetsPlace }),
+              lazy: place(() => import('../places/sheets/SheetsPlace'), 'SheetsPlace'),
             },
             {
               path: 'sheets/new/:how',
-              lazy: async () => ({ Component: (await import('../places/sheets/SheetForm')).NewSheet }),
+              lazy: place(() => import('../places/sheets/SheetForm'), 'NewSheet'),
             },
             {
               path: 'sheets/:sheetId',
-              lazy: async () => ({ Component: (await import('../places/sheets/SheetPage')).SheetPage }),
+              lazy: place(() => import('../places/sheets/SheetPage'), 'SheetPage'),
             },
             {
               path: 'sheets/:sheetId/edit',
-              lazy: async () => ({ Component: (await import('../places/sheets/SheetForm')).EditSheet }),
+              lazy: place(() => import('../places/sheets/SheetForm'), 'EditSheet'),
             },
             {
               path: 'settings',
-              lazy: async () => ({ Component: (await import('../places/settings/SettingsPlace')).SettingsPlace }),
+              lazy: place(() => import('../places/settings/SettingsPlace'), 'SettingsPlace'),
             },
             { path: '*', element: <NotFound /> },
           ],

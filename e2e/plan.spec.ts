@@ -1,0 +1,176 @@
+import { test as base, expect, DEMO, demoYard, noSidewaysScroll, useSettings, type OwnServer } from './fixtures';
+
+/** These change a demo yard: one of their own. */
+const test = base.extend<object, { yard: OwnServer }>({ yard: [demoYard(), { scope: 'worker' }] });
+test.beforeEach(({ page }) => useSettings(page, {}));
+test.use({ viewport: { width: 1280, height: 800 } });
+
+const planOf = (yard: OwnServer, boat: string) => `${yard.url}/boats/${boat}/plan`;
+/** The plan stands, and no better one is looked for. */
+async function settled(page: import('@playwright/test').Page): Promise<void> {
+  await expect(page.getByText(/Ready for the water|Not ready within/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('looking for better')).toBeHidden({ timeout: 120_000 });
+}
+const steps = (page: import('@playwright/test').Page, zone: string) =>
+  page
+    .locator('[data-task][role=button]')
+    .filter({ has: page.locator(':scope') })
+    .and(page.getByLabel(new RegExp(`^${zone}`)));
+
+interface Bundle {
+  jobs: { planning: { locks: { task: string; start: number }[]; lamps: boolean; shelters: unknown[] } | null }[];
+  entries: { kind: string; body: { tasks: unknown[] } }[];
+}
+const bundleOf = async (yard: OwnServer, boat: string) =>
+  (await (await fetch(`${yard.url}/api/boats/${boat}`)).json()) as Bundle;
+const rulesOf = async (yard: OwnServer) =>
+  (
+    (await (await fetch(`${yard.url}/api/stores`)).json()) as {
+      rules: { hands: { name: string; weekdays: number[] }[] };
+    }
+  ).rules;
+
+test('a plan is there without a word typed: when she is ready, her film growing in time, why each step is there', async ({
+  page,
+  yard,
+  faults,
+}) => {
+  await page.goto(planOf(yard, DEMO.launch));
+  await expect(page.getByText(/Ready for the water/)).toBeVisible();
+  await expect(page.getByRole('group', { name: /Window chart/ })).toBeVisible();
+  const coats = steps(page, 'Topsides, ');
+  expect(await coats.count()).toBeGreaterThan(2);
+  await coats.last().focus();
+  const panel = page.getByRole('region', { name: 'This step' });
+  await expect(panel).toContainText('Topsides:');
+  await expect(panel).toContainText('Why there');
+  // `w` opens and closes the workings.
+  const open = () => panel.locator('details').evaluate((d: HTMLDetailsElement) => d.open);
+  expect(await open()).toBe(true);
+  await page.keyboard.press('w');
+  expect(await open()).toBe(false);
+  await page.keyboard.press('w');
+  await expect(panel.getByText(/\S+ .*\./).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Hours', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Hours', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('-');
+  await expect(page.getByRole('button', { name: 'Days', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  expect(faults).toEqual([]);
+});
+
+test('a coat is moved by the keyboard and held there; the rest follows, and undo lets it go', async ({
+  page,
+  yard,
+}) => {
+  await page.goto(planOf(yard, DEMO.launch));
+  await settled(page);
+  const coat = steps(page, 'Bottom, aft half, barrier 2').first();
+  const before = await coat.getAttribute('aria-label');
+  await coat.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(coat).not.toHaveAttribute('aria-label', before ?? '');
+  const locks = async () => (await bundleOf(yard, DEMO.launch)).jobs.at(-1)?.planning?.locks ?? [];
+  await expect.poll(async () => (await locks()).length).toBe(1);
+  await expect(page.getByRole('button', { name: 'Let it go' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await locks()).length).toBe(0);
+});
+
+test('a coat is dragged: it lands where it may start, and stays there', async ({ page, yard }) => {
+  await page.goto(planOf(yard, DEMO.sloop));
+  await settled(page);
+  await page.getByRole('button', { name: 'Days', exact: true }).click();
+  const coat = page.locator('[data-task^="coat:"][role=button]').first();
+  const before = (await coat.getAttribute('aria-label')) ?? '';
+  const box = (await coat.boundingBox())!;
+  // Its name reaches further than the step itself.
+  const [x, y] = [box.x + 12, box.y + 20];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 8; i += 1) await page.mouse.move(x + i * 12, y);
+  await expect(page.getByText('tried by hand')).toBeVisible();
+  await page.mouse.up();
+  const locks = async () => (await bundleOf(yard, DEMO.sloop)).jobs.at(-1)?.planning?.locks ?? [];
+  await expect.poll(async () => (await locks()).length).toBe(1);
+  const [lock] = await locks();
+  expect(before).toContain(':');
+  expect(lock!.start % (15 * 60_000)).toBe(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await locks()).length).toBe(0);
+});
+
+test('odds and ways out are really planned, and one is taken with a click', async ({ page, yard }) => {
+  test.slow();
+  await page.goto(planOf(yard, DEMO.sloop));
+  await settled(page);
+  await page.getByRole('button', { name: 'Odds' }).click();
+  await expect(page.getByText(/Lived through in \d+ weathers/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/makes the date in \d+ of 10|no date to make/)).toBeVisible();
+  await page.getByRole('button', { name: 'Ways out' }).click();
+  const ways = page.getByRole('region', { name: 'Ways out' });
+  await expect(ways.getByText('planning …')).toHaveCount(0, { timeout: 120_000 });
+  await expect(ways.getByRole('listitem').filter({ hasText: 'One painter more' })).toContainText(
+    /ready .*costs another painter/,
+  );
+  await page.getByRole('button', { name: 'Take it: Lamps: work past dusk' }).click();
+  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).jobs.at(-1)?.planning?.lamps).toBe(true);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).jobs.at(-1)?.planning?.lamps ?? false).toBe(false);
+});
+
+test('an accepted plan is kept, and what changes after it is told in words', async ({ page, yard }) => {
+  await page.goto(planOf(yard, DEMO.gig));
+  await settled(page);
+  await page.getByRole('button', { name: 'Accept this plan' }).click();
+  await expect(page.getByText(/As it was accepted/)).toBeVisible();
+  await expect
+    .poll(async () => (await bundleOf(yard, DEMO.gig)).entries.filter((e) => e.kind === 'planAccepted').length)
+    .toBe(1);
+  // A day off for everybody moves it.
+  await page.getByRole('link', { name: 'Painters, shelter, appointments' }).click();
+  await page.getByLabel('Name of the appointment').fill('Engine out');
+  await page.getByLabel('Kind of appointment').selectOption('other');
+  const appointments = page.getByRole('region', { name: 'Appointments' });
+  await appointments.getByLabel('from').fill('2026-05-14T11:00');
+  await appointments.getByLabel('to').fill('2026-05-13T12:00');
+  await appointments.getByRole('button', { name: 'Add' }).click();
+  await expect(appointments.getByRole('alert')).toHaveText('It ends before it begins. Check the two times.');
+  await appointments.getByLabel('to').fill('2026-05-17T12:00');
+  await appointments.getByRole('button', { name: 'Add' }).click();
+  await expect(appointments).toContainText('Engine out: Thu 14 May 11:00');
+  await page.getByRole('link', { name: 'Back to the plan' }).click();
+  await expect(page.getByText(/change(s)? since the plan of .* moves to/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('painters of the yard: hours, days and names, and a heater that cannot be is refused', async ({ page, yard }) => {
+  await page.goto(`${planOf(yard, DEMO.launch)}/by`);
+  const painters = page.getByRole('region', { name: 'Painters of the yard' });
+  await painters.getByRole('group', { name: 'Days of Tomasz' }).getByLabel('Sat').check();
+  await expect
+    .poll(async () => (await rulesOf(yard)).hands.find((h) => h.name === 'Tomasz')?.weekdays)
+    .toEqual([1, 2, 3, 4, 5, 6]);
+  await painters.getByRole('button', { name: 'Add a painter' }).click();
+  await expect.poll(async () => (await rulesOf(yard)).hands.length).toBe(3);
+  const shelter = page.getByRole('region', { name: 'Shelter for a while' });
+  await shelter.getByLabel('heated to °C').fill('80');
+  await shelter.getByRole('button', { name: 'Add' }).click();
+  await expect(shelter.getByRole('alert')).toContainText('between −20 and 40 °C');
+  await expect(shelter.getByLabel('heated to °C')).toHaveValue('80');
+});
+
+test('on a phone one zone at a time, time downwards, and the bench has the plan under More', async ({ page, yard }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${yard.url}/boats/${DEMO.launch}/today`);
+  await page.getByRole('navigation', { name: 'Bench' }).getByRole('button', { name: 'More' }).click();
+  await page.getByRole('navigation', { name: 'Bench' }).getByRole('link', { name: /^Plan/ }).click();
+  await expect(page.getByText(/Ready for the water/)).toBeVisible();
+  await page.getByRole('button', { name: 'Topsides' }).click();
+  const first = page
+    .getByRole('region')
+    .filter({ has: page.getByRole('heading', { level: 2 }) })
+    .first();
+  await expect(first).toBeVisible();
+  await page.getByRole('button', { name: /:\d\d primer 2/ }).click();
+  await expect(page.getByRole('region', { name: 'This step' })).toContainText('Why there');
+  await noSidewaysScroll(page);
+});

@@ -1,0 +1,178 @@
+import { useCallback, useMemo } from 'react';
+import type { PlanAcceptedBody } from '#core/model/jobPlan';
+import { NO_JOB_PLAN, type JobPlan } from '#core/model/jobPlan';
+import type { CoatPlan } from '#core/plan/problem';
+import type { YardRules } from '#contracts/rows/stores';
+import { handSpans, handsOf, launchAt as launchOf, planDays, standing } from '../../data/planning';
+import { save, signed, useStores, type BoatView } from '../../data/store';
+import { useZonePlace } from '../../data/useZonePlace';
+import type { PlanAnswer, PlanRequest, PlanWeather } from '../../workers/plan';
+import { asAccepted, namesOf, type PlanNames } from './planWords';
+import { usePlanWorker, type Planning } from './usePlanWorker';
+
+export interface BoatPlan extends Planning {
+  readonly view: BoatView;
+  readonly rules: YardRules | null;
+  readonly request: PlanRequest | null;
+  readonly planning: JobPlan;
+  readonly names: PlanNames;
+  readonly boatWeather: PlanWeather | undefined;
+  readonly launchAt: number | null;
+  readonly locked: ReadonlySet<string>;
+  readonly accepted: { readonly at: number; readonly body: PlanAcceptedBody } | null;
+  /** Hold a task at a start; null lets it go. */
+  readonly lock: (task: string, start: number | null) => void;
+  readonly accept: (odds: number | null) => Promise<void>;
+  readonly change: (change: Partial<JobPlan>, label: string) => void;
+}
+
+/** The plan of one boat: asked for in the worker, with what was decided by hand. */
+export function usePlan(view: BoatView): BoatPlan {
+  const { boat, jobs } = view;
+  const { stores } = useStores();
+  const place = useZonePlace(boat.timeZone);
+  const job = jobs[jobs.length - 1];
+  const planning = job?.planning ?? NO_JOB_PLAN;
+  const launchAt = launchOf(job?.inOn, boat.timeZone);
+  const accepted = useMemo(() => lastAccepted(view), [view]);
+  const rules = stores?.rules ?? null;
+  const request = useMemo((): PlanRequest | null => {
+    if (!rules || place.isPending) return null;
+    const days = planDays(launchAt, view.at);
+    return {
+      now: view.at,
+      days,
+      boats: [standing(view, place.data?.longitudeDeg ?? 0)],
+      hands: handsOf(rules).map((h) => ({
+        id: h.name,
+        pace: h.pace,
+        available: handSpans(h, { now: view.at, days, timeZone: boat.timeZone }),
+      })),
+      rates: rules.rates,
+      dryFactors: view.dryFactors ?? {},
+      accepted: accepted ? asPlan(accepted.body) : null,
+    };
+  }, [rules, place.isPending, place.data, view, launchAt, boat.timeZone, accepted]);
+  const steady = useSteadyRequest(request);
+  const planner = usePlanWorker(steady);
+  const { answer } = planner;
+  const names = useMemo(
+    () =>
+      namesOf(answer ?? { labels: [], appointments: [] }, {
+        sheetById: view.sheetById,
+        zoneName: view.zoneName,
+        boat: () => boat.name,
+        appointment: (id) => planning.appointments.find((a) => a.id === id)?.name ?? 'the appointment',
+      }),
+    [answer, view, boat.name, planning],
+  );
+  const { change, lock, accept } = useDecisions(view, planning, answer, names);
+  const locked = useMemo(() => new Set(planning.locks.map((l) => l.task)), [planning]);
+  const boatWeather = planner.weather.find((w) => w.boatId === boat.id);
+  return {
+    ...planner,
+    view,
+    rules,
+    request: steady,
+    planning,
+    names,
+    boatWeather,
+    launchAt,
+    locked,
+    accepted,
+    lock,
+    accept,
+    change,
+  };
+}
+
+/** What is decided by hand: locks, what she is planned by, a plan taken as one's own. */
+function useDecisions(view: BoatView, planning: JobPlan, answer: PlanAnswer | null, names: PlanNames) {
+  const { boat, jobs } = view;
+  const job = jobs[jobs.length - 1];
+  const change = useCallback(
+    (more: Partial<JobPlan>, label: string) => {
+      if (job) void save({ kind: 'job', row: { ...job, planning: { ...planning, ...more } } }, label);
+    },
+    [job, planning],
+  );
+  const lock = useCallback(
+    (task: string, start: number | null) => {
+      const painters = answer?.plan.tasks.find((t) => t.id === task)?.painters ?? [];
+      const others = planning.locks.filter((l) => l.task !== task);
+      if (start === null) change({ locks: others }, 'Let go');
+      else change({ locks: [...others, { task, start, painters }] }, 'Held there');
+    },
+    [answer, planning, change],
+  );
+  const accept = useCallback(
+    async (odds: number | null) => {
+      if (!answer) return;
+      const body: PlanAcceptedBody = { tasks: asAccepted(answer, names), finish: answer.plan.finish, odds, note: '' };
+      await save(
+        {
+          kind: 'entry',
+          entry: signed({ boatId: boat.id, stream: 'boat', streamId: boat.id, kind: 'planAccepted', body }),
+        },
+        'Plan accepted',
+      );
+    },
+    [answer, names, boat.id],
+  );
+  return { change, lock, accept };
+}
+
+/** A request that only moved on by a minute is the same one: plans are made anew when something was decided or done. */
+function useSteadyRequest(request: PlanRequest | null): PlanRequest | null {
+  const key = request && requestKey(request);
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for all that matters of it
+  return useMemo(() => request, [key]);
+}
+
+/** A plan is made anew each quarter of an hour at most, for the clock alone. */
+const QUARTER_MS = 15 * 60_000;
+
+function requestKey({ now, days, boats, hands, rates, dryFactors, accepted }: PlanRequest): string {
+  return JSON.stringify([
+    Math.ceil(now / QUARTER_MS),
+    days,
+    boats.map((b) => [
+      b.id,
+      b.launchAt,
+      b.plan,
+      b.entries.length,
+      b.entries[b.entries.length - 1]?.id,
+      b.buildUps,
+      b.surfaces,
+      b.borders.length,
+      b.shelter,
+      b.hours[0],
+      b.hours[b.hours.length - 1],
+    ]),
+    hands.map((h) => [h.id, h.pace, h.available[0], h.available.length, h.available[h.available.length - 1]]),
+    rates,
+    dryFactors,
+    accepted?.tasks.length,
+  ]);
+}
+
+function lastAccepted(view: BoatView): BoatPlan['accepted'] {
+  const superseded = new Set(view.entries.map((e) => e.supersedes).filter((id) => id !== null));
+  const entry = view.entries.findLast((e) => e.kind === 'planAccepted' && !superseded.has(e.id));
+  return entry?.kind === 'planAccepted' ? { at: entry.occurredAt, body: entry.body } : null;
+}
+
+const asPlan = (body: PlanAcceptedBody): CoatPlan => ({
+  tasks: body.tasks.map((t) => ({
+    id: t.id,
+    kind: t.kind,
+    zone: t.zoneId,
+    painters: t.painters,
+    start: t.start,
+    end: t.end,
+    why: '',
+  })),
+  finish: body.finish,
+  violations: [],
+  score: [0, 0, 0, 0, 0, 0],
+});
