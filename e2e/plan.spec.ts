@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs';
+import ICAL from 'ical.js';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { test as base, expect, DEMO, demoYard, noSidewaysScroll, useSettings, type OwnServer } from './fixtures';
 
 /** These change a demo yard: one of their own. */
@@ -140,6 +143,38 @@ test('an accepted plan is kept, and what changes after it is told in words', asy
   await expect(appointments).toContainText('Engine out: Thu 14 May 11:00');
   await page.getByRole('link', { name: 'Back to the plan' }).click();
   await expect(page.getByText(/change(s)? since the plan of .* moves to/)).toBeVisible({ timeout: 60_000 });
+});
+
+test('calendar, day sheets and CSV: read by a second parser, the same ids each time', async ({ page, yard }) => {
+  await page.goto(planOf(yard, DEMO.launch));
+  await settled(page);
+  const file = async (button: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button }).click(),
+    ]);
+    return readFileSync(await download.path());
+  };
+  const events = async () => {
+    const parsed = new ICAL.Component(ICAL.parse((await file('Plan as a calendar file')).toString('utf8')) as never);
+    return parsed.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e));
+  };
+  const first = await events();
+  expect(first.length).toBeGreaterThan(20);
+  expect(new Set(first.map((e) => e.uid)).size).toBe(first.length);
+  expect(first.every((e) => e.endDate.toJSDate() > e.startDate.toJSDate())).toBe(true);
+  expect(first.some((e) => e.summary.includes('launch'))).toBe(true);
+  expect((await events()).map((e) => e.uid)).toEqual(first.map((e) => e.uid));
+  const csv = (await file('Plan as CSV')).toString('utf8').split('\r\n');
+  expect(csv[0]).toBe('start,end,zone,kind,task,painters,why');
+  expect(csv.length).toBeGreaterThan(20);
+  const pdf = await file('Day sheets as PDF');
+  const document = await getDocument({ data: new Uint8Array(pdf) }).promise;
+  const text = (await (await document.getPage(1)).getTextContent()).items
+    .map((i) => ('str' in i ? i.str : ''))
+    .join(' ');
+  expect(text).toContain('Umber Tern');
+  expect(text).toMatch(/Ines|Tomasz/);
 });
 
 test('painters of the yard: hours, days and names, and a heater that cannot be is refused', async ({ page, yard }) => {

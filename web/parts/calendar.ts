@@ -3,6 +3,8 @@ export interface CalendarMoment {
   readonly id: string;
   /** Epoch ms. */
   readonly at: number;
+  /** Left out: ten minutes. */
+  readonly until?: number;
   readonly title: string;
   readonly where: string;
 }
@@ -18,11 +20,11 @@ const LASTS_MS = 10 * 60_000;
 export async function calendarText(moments: readonly CalendarMoment[], now: number): Promise<string> {
   const { default: ical, ICalAlarmType } = await import('ical-generator');
   const calendar = ical({ name: 'Jack Plane', prodId: '//Jack Plane//Clocks//EN' });
-  for (const { id, at, title, where } of moments) {
+  for (const { id, at, until, title, where } of moments) {
     const event = calendar.createEvent({
       id: `${id}@jack-plane`,
       start: new Date(at),
-      end: new Date(at + LASTS_MS),
+      end: new Date(until ?? at + LASTS_MS),
       stamp: new Date(now),
       summary: title,
       location: where,

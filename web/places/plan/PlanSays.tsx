@@ -6,6 +6,7 @@ import { planCost } from '#core/plan/planCost';
 import { counted } from '#core/units/format';
 import { dateWords, moneyWords, timeWords } from '../../parts/words';
 import type { PlanAnswer } from '../../workers/plan';
+import { PlanOut } from './PlanOut';
 import { asAccepted, changeWords } from './planWords';
 import type { BoatPlan } from './usePlan';
 import { useWays, WaysOut } from './WaysOut';
@@ -139,6 +140,7 @@ function Standing({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; 
         <Link to={`/boats/${view.boat.id}/plan/by`} className="link-row underline underline-offset-4 lg:min-h-0">
           Painters, shelter, appointments
         </Link>
+        <PlanOut plan={plan} answer={answer} />
       </div>
       {current && <OddsWords plan={plan} odds={current} now={answer.now} />}
       {open && <WaysOut plan={plan} answer={answer} cost={cost} asked={asked} />}
