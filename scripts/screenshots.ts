@@ -23,13 +23,13 @@ const VIEWS: Record<string, { path: string; size: typeof desk; dark?: boolean; u
   'today-phone': { path: `/boats/${BOAT}/today`, size: phone },
   hull: { path: `/boats/${BOAT}/hull`, size: desk },
   film: { path: `/boats/${BOAT}/film/${HULL}`, size: desk },
-  shopping: { path: `/boats/${BOAT}/film/buy`, size: desk },
   stores: { path: '/stores', size: desk },
   prep: { path: `/boats/${LAUNCH}/prep/01900000-0000-7000-8005-000000000031`, size: desk },
   'prep-phone': { path: `/boats/${LAUNCH}/prep/01900000-0000-7000-8005-000000000032`, size: phone },
   waterline: { path: `/boats/${LAUNCH}/hull/waterline`, size: desk },
   mix: { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: desk },
-  ledger: { path: `/stores/ledger/${SHEET}`, size: desk },
+  plan: { path: 'window-chart', size: desk },
+  'plan-phone': { path: 'plan-down', size: phone },
   'coat-phone': { path: 'going-on', size: phone },
   record: { path: `/boats/${BOAT}/record`, size: desk },
   weather: { path: `/boats/${BOAT}/weather`, size: desk },
@@ -39,6 +39,9 @@ const VIEWS: Record<string, { path: string; size: typeof desk; dark?: boolean; u
   'today-shed': { path: `/boats/${BOAT}/today`, size: desk, dark: true, us: true },
 };
 const EXTRA: typeof VIEWS = {
+  shopping: { path: `/boats/${BOAT}/film/buy`, size: desk },
+  ledger: { path: `/stores/ledger/${SHEET}`, size: desk },
+  'planned-by': { path: `/boats/${LAUNCH}/plan/by`, size: desk },
   'build-up': { path: '/build-ups/01900000-0000-7000-8014-000000000090', size: desk },
   'mix-phone': { path: `/boats/${BOAT}/mix?on=${KEELS}`, size: phone },
   'start-phone': { path: `/boats/${BOAT}/coat/start?on=${KEELS}`, size: phone },
@@ -74,7 +77,7 @@ const EXTRA: typeof VIEWS = {
   'patch-new': { path: `/boats/${BOAT}/hull/${HULL}/patch`, size: desk },
   'mesh-phone': { path: 'mesh', size: phone },
   'zone-phone': { path: `/boats/${BOAT}/hull/${HULL}`, size: phone },
-  plan: { path: 'plan', size: desk },
+  'hull-plan': { path: 'hull-plan', size: desk },
   section: { path: 'section', size: desk },
   'zone-new': { path: `/boats/${BOAT}/hull/new`, size: desk },
   'hull-phone': { path: `/boats/${BOAT}/hull`, size: phone },
@@ -92,6 +95,11 @@ const EXTRA: typeof VIEWS = {
 
 /** Views that are reached by doing something first. */
 const WORKBOAT = '01900000-0000-7000-8001-000000000002';
+/** The plan stands, and no better one is looked for. */
+const planned = async (page: Page) => {
+  await page.getByText('Ready for the water').waitFor();
+  await page.getByText('looking for better').waitFor({ state: 'hidden', timeout: 120_000 });
+};
 const STEPS: Record<string, { path: string; then: (page: Page) => Promise<void> }> = {
   'boat-new': {
     path: '/boats/new?for=buy',
@@ -127,7 +135,9 @@ const STEPS: Record<string, { path: string; then: (page: Page) => Promise<void> 
     path: `/boats/${BOAT}/film/${KEELS}`,
     then: (page) => page.getByRole('button', { name: 'Named build-ups' }).click(),
   },
-  plan: { path: `/boats/${WORKBOAT}/hull`, then: (page) => page.getByRole('button', { name: 'Plan' }).click() },
+  'window-chart': { path: `/boats/${BOAT}/plan`, then: planned },
+  'plan-down': { path: `/boats/${LAUNCH}/plan`, then: planned },
+  'hull-plan': { path: `/boats/${WORKBOAT}/hull`, then: (page) => page.getByRole('button', { name: 'Plan' }).click() },
   section: { path: `/boats/${BOAT}/hull`, then: (page) => page.getByRole('button', { name: 'Section' }).click() },
 };
 

@@ -69,9 +69,9 @@ describe('a job as a plan problem', () => {
     expect(coats.map((c) => c.id)).toEqual(['coat:bottom:first', 'coat:bottom:second']);
     // 10 m² at 8 m² an hour.
     expect(coats[0]!.crews).toEqual([{ painters: ['Iris'], hours: 1.25 }]);
-    expect(coats[0]!.kind === 'coat' && coats[0]!.over).toBeNull();
-    expect(coats[1]!.kind === 'coat' && coats[1]!.over?.coat).toBe('coat:bottom:first');
-    expect(coats[1]!.kind === 'coat' && coats[1]!.immersion).not.toBeNull();
+    expect(coats[0]!.over).toBeNull();
+    expect(coats[1]!.over?.coat).toBe('coat:bottom:first');
+    expect(coats[1]!.immersion).not.toBeNull();
     expect(labels.find((l) => l.task === 'coat:bottom:first')).toMatchObject({ zoneId: 'bottom', number: 1 });
     expect(planCoats(problem, { steps: 20 }).score.slice(0, 3)).toEqual([0, 0, 0]);
   });

@@ -30,6 +30,9 @@ export interface Search {
 
 /** Shares of the tries that hold one item elsewhere; of the rest, those that look at a stretch of time, and so on. */
 const SHARE = { pinned: 0.4, stretch: 0.6, waits: 0.25, hurries: 0.35, spares: 0.3, shuffles: 0.2 } as const;
+/** A first plan of so many units is bettered by so many tries for each. */
+const MANY_UNITS = 4;
+const FIRST_TRIES = 12;
 const DAY_MS = 86_400_000;
 
 /**
@@ -42,25 +45,33 @@ export function searchOf(job: Job, random: () => number, { from = 0 }: { readonl
   const context: PutContext = { job, fixed: fixedStarts(job), random, from };
   const replan = (base: Placement, taken: readonly Unit[], how?: (unit: number) => How) =>
     rebuild(context, base, taken, how);
+  const tryOnce = (found: Found, step: number): Found => {
+    // First every unit once more beside all others; then some at a time.
+    if (step < 2 * units.length) return replan(found.placement, [units[step % units.length] as Unit]);
+    if (random() < SHARE.pinned) return pinned(context, units, found);
+    const taken = pickUnits(model, units, 1 + Math.floor(random() * 3), random);
+    const parts = random() < SHARE.stretch ? stretchOf(model, found.placement, taken, random) : taken;
+    return replan(
+      found.placement,
+      parts.map((u) => (random() < SHARE.shuffles ? shuffled(model, u, random) : u)),
+      waysOf(model, found.placement, parts, random),
+    );
+  };
   return {
     units,
+    tryOnce,
     first() {
       const locked = lockedOnly(model);
       const plain = replan(locked, units);
       const eager = replan(locked, units, () => ({ eager: true }));
-      return compareScores(plain.score, eager.score) <= 0 ? plain : eager;
-    },
-    tryOnce(found, step) {
-      // First every unit once more beside all others; then some at a time.
-      if (step < 2 * units.length) return replan(found.placement, [units[step % units.length] as Unit]);
-      if (random() < SHARE.pinned) return pinned(context, units, found);
-      const taken = pickUnits(model, units, 1 + Math.floor(random() * 3), random);
-      const parts = random() < SHARE.stretch ? stretchOf(model, found.placement, taken, random) : taken;
-      return replan(
-        found.placement,
-        parts.map((u) => (random() < SHARE.shuffles ? shuffled(model, u, random) : u)),
-        waysOf(model, found.placement, parts, random),
-      );
+      let best = compareFound(plain, eager) <= 0 ? plain : eager;
+      // Where many zones want the same hands, the order in which they were put is not yet a plan.
+      const tries = units.length < MANY_UNITS ? 0 : FIRST_TRIES * units.length;
+      for (let step = 0; step < tries; step += 1) {
+        const found = tryOnce(best, step);
+        if (compareFound(found, best) <= 0) best = found;
+      }
+      return best;
     },
   };
 }
