@@ -169,3 +169,4 @@ export * from './plan/session';
 export * from './plan/filmInTime';
 export * from './plan/planChanges';
 export * from './plan/planCost';
+export { compareFound } from './plan/search';

@@ -4,6 +4,7 @@ import type { CoatPlan } from './problem';
 import { placementOf } from './placementOf';
 import { endOf, isPlaced, softUntil } from './score';
 import type { PlanSession } from './session';
+import { fixedStarts } from './starts';
 
 /** What a coat lets the next one do, from its end on; epoch ms, null: not within the days of the plan. */
 export interface FilmStep {
@@ -21,7 +22,10 @@ export interface FilmStep {
   readonly waterUntil: number | null;
 }
 
-/** The film of each zone of a plan as it grows: every coat with the clocks of its window. In order of time. */
+/**
+ * The film of each zone of a plan as it grows: every coat with the clocks of its window. In order of time.
+ * @example filmInTime(planSession(smallPlan), planCoats(smallPlan)).skeg.length // → 2
+ */
 export function filmInTime({ job, problem }: PlanSession, plan: CoatPlan): Record<string, FilmStep[]> {
   const { model } = job;
   const placement = placementOf(model, plan);
@@ -55,14 +59,14 @@ export function filmInTime({ job, problem }: PlanSession, plan: CoatPlan): Recor
   return films;
 }
 
-/** Where a task may start by air, people, light and what is done, as spans of whole steps; epoch ms, both ends included. */
-export function openFor(
-  { job, problem }: PlanSession,
-  task: string,
-  starts: (item: number, crew: number) => Uint8Array,
-): { from: number; to: number }[] {
+/**
+ * Where a task may start by air, people, light and what is done, as spans of whole steps; epoch ms, both ends included.
+ * @example openFor(planSession(smallPlan), 'nothing') // → []
+ */
+export function openFor({ job, problem }: PlanSession, task: string): { from: number; to: number }[] {
   const item = job.model.items.find((i) => i.id === task);
   if (!item) return [];
+  const starts = fixedStarts(job);
   const spans: { from: number; to: number }[] = [];
   for (let k = 0; k <= job.model.last; k += 1) {
     if (!item.crews.some((_, crew) => starts(item.index, crew)[k] === 1)) continue;

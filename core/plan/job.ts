@@ -70,6 +70,8 @@ export const quarterFrom = (at: number): number => Math.ceil(at / (GRID_MIN * 60
 /**
  * Everything still to do on some boats as one problem: from what is done, their films, their lists of getting ready, the
  * weather with its shelters and sides, people's hours and rates.
+ * @example
+ *   jobProblem({ now: noon, days: 7, boats: [], hands: [], rateOf: () => 8, dryFactorOf: () => 1 }).problem.tasks // → []
  */
 export function jobProblem({ now, days, boats, hands, rateOf, dryFactorOf }: YardJob): JobProblem {
   const start = quarterFrom(now);

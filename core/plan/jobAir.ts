@@ -90,7 +90,18 @@ export function seriesOfZones(
   return series;
 }
 
-/** One of the weathers that the forecast allows, as it is on every zone. */
+/**
+ * One of the weathers that the forecast allows, as it is on every zone.
+ * @example
+ *   memberSeries({
+ *     hours: steady,
+ *     zones: [],
+ *     sunAt: () => ({ azimuthDeg: 0, altitudeDeg: 0 }),
+ *     seed: 1,
+ *     issuedAt: noon,
+ *     member: 1,
+ *   }) // → {}
+ */
 export function memberSeries(options: {
   hours: readonly WeatherHour[];
   zones: readonly ZoneAir[];

@@ -58,7 +58,10 @@ export function launchOdds(problem: PlanProblem, options: OddsOptions): LaunchOd
   }
 }
 
-/** As `launchOdds`, a weather at a time. */
+/**
+ * As `launchOdds`, a weather at a time.
+ * @example runSteps(oddsSteps(smallPlan, { members: 2, seriesOf: () => smallPlan.series, seed: 1 })).members // → 2
+ */
 export function* oddsSteps(problem: PlanProblem, options: OddsOptions): Generator<number, LaunchOdds> {
   checkProblem(problem);
   const { members, seriesOf, seed, signal, onProgress } = options;

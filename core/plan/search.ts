@@ -14,8 +14,11 @@ export interface Found {
   readonly strain: number;
 }
 
-/** As `compareScores`, and of two plans that leave a boat unready the nearer to it first. */
-export function compareFound(a: Found, b: Found): number {
+/**
+ * As `compareScores`, and of two plans that leave a boat unready the nearer to it first.
+ * @example compareFound({ score: [0, 1, 0, 0, 9, 0], strain: 7 }, { score: [0, 1, 0, 0, 9, 0], strain: 5 }) // → 2
+ */
+export function compareFound(a: Pick<Found, 'score' | 'strain'>, b: Pick<Found, 'score' | 'strain'>): number {
   for (let i = 0; i < 3; i += 1) if (a.score[i] !== b.score[i]) return (a.score[i] as number) - (b.score[i] as number);
   return a.strain - b.strain || compareScores(a.score, b.score);
 }

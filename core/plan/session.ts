@@ -28,7 +28,11 @@ export interface PlanSession {
   readonly why: (found: Pick<Found, 'placement'>, task: string) => PlanReason | null;
 }
 
-/** @throws RangeError with a sentence that says what to do when the problem says something impossible */
+/**
+ * A problem laid on its weather, its clocks worked out once.
+ * @throws RangeError with a sentence that says what to do when the problem says something impossible
+ * @example planSession(smallPlan).search.units.length // → 1
+ */
 export function planSession(problem: PlanProblem, seed = 1): PlanSession {
   checkProblem(problem);
   return sessionOf(problem, seed, null);

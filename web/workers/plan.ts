@@ -9,7 +9,6 @@ import { oddsSteps, type LaunchOdds } from '#core/plan/odds';
 import type { CoatPlan, PlanProblem, Span } from '#core/plan/problem';
 import { compareFound, type Found } from '#core/plan/search';
 import { planSession, type PlanSession } from '#core/plan/session';
-import { fixedStarts } from '#core/plan/starts';
 import { compareScores } from '#core/plan/problem';
 import type { WeatherHour } from '#core/air/weather';
 import { USUAL_RATE_M2_PER_H } from '#core/film/spreading';
@@ -149,7 +148,7 @@ const worker = {
 
   /** Where a task may start by air, people and light. */
   open(task: string): { from: number; to: number }[] {
-    return made ? openFor(made.session, task, fixedStarts(made.session.job)) : [];
+    return made ? openFor(made.session, task) : [];
   },
 
   /** The plan with one task held somewhere: the rest follows. Nothing is kept of it. */
