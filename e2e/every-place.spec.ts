@@ -35,6 +35,7 @@ const PLACES = [
   ['masking', `/boats/${DEMO.launch}/prep/masking`, 'Masking of Umber Tern'],
   ['stands', `${boat}/prep/stands`, 'Stands and blocks'],
   ['plan', `/boats/${DEMO.launch}/plan`, 'Plan'],
+  ['plan of the yard', '/plan', 'Plan of the yard'],
   ['planned by', `/boats/${DEMO.launch}/plan/by`, 'Planned by'],
   ['waterline', `/boats/${DEMO.launch}/hull/waterline`, 'Waterline of Umber Tern'],
   ['mix', `${boat}/mix?on=${DEMO.keels}`, 'Mix Saltgate 45 barrier'],

@@ -177,6 +177,21 @@ test('calendar, day sheets and CSV: read by a second parser, the same ids each t
   expect(text).toMatch(/Ines|Tomasz/);
 });
 
+test('the whole yard in one plan: every boat with her date, and who does what next', async ({ page, yard }) => {
+  await page.goto(yard.url);
+  await page.getByRole('main').getByRole('link', { name: 'Plan', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Plan of the yard' })).toBeVisible();
+  const boats = page.getByRole('region', { name: 'Boats' });
+  await expect(boats.getByRole('listitem')).toHaveCount(4, { timeout: 60_000 });
+  for (const name of ['Pewit’s Errand', 'Umber Tern'])
+    await expect(boats.getByRole('listitem').filter({ hasText: name })).toContainText(
+      /ready .*(of room|too late)|not ready/,
+    );
+  await expect(page.getByRole('region', { name: 'The next two days' })).toContainText(/Ines/);
+  await boats.getByRole('link', { name: 'Umber Tern' }).click();
+  await expect(page).toHaveURL(/\/plan$/);
+});
+
 test('painters of the yard: hours, days and names, and a heater that cannot be is refused', async ({ page, yard }) => {
   await page.goto(`${planOf(yard, DEMO.launch)}/by`);
   const painters = page.getByRole('region', { name: 'Painters of the yard' });

@@ -1,4 +1,5 @@
 import { checkProblem } from './checkProblem';
+import { workEarly } from './early';
 import { gridAir, type GridAir } from './gridAir';
 import { modelOf, type Item, type Model } from './model';
 import { placementOf } from './placementOf';
@@ -43,11 +44,12 @@ function sessionOf(problem: PlanProblem, seed: number, shared: GridAir | null): 
   const air = shared ?? gridAir(model);
   const job = jobOf(model, air);
   const random = seeded(seed);
+  const fixed = fixedStarts(job);
   return {
     problem,
     job,
     search: searchOf(job, random),
-    planOf: ({ placement }) => planOf(job, placement),
+    planOf: ({ placement }) => planOf(job, workEarly(job, fixed, placement)),
     locked(locks) {
       const tasks = problem.tasks.map((task) => {
         const lock = locks[task.id];

@@ -105,12 +105,8 @@ export const router = createBrowserRouter(
                       lazy: place(atHull.PrepPlace, 'PrepPlace'),
                     },
                     {
-                      path: 'plan',
+                      path: 'plan/:part?',
                       lazy: place(() => import('../places/plan/PlanPlace'), 'PlanPlace'),
-                    },
-                    {
-                      path: 'plan/by',
-                      lazy: place(() => import('../places/plan/PlannedBy'), 'PlannedBy'),
                     },
                     { path: 'mix', lazy: place(atHull.MixPlace, 'MixPlace') },
                     { path: 'coat', lazy: place(atHull.CoatPlace, 'CoatPlace') },
@@ -122,6 +118,7 @@ export const router = createBrowserRouter(
                 },
               ],
             },
+            { path: 'plan', lazy: place(() => import('../places/plan/YardPlan'), 'YardPlan') },
             { path: 'sums', lazy: place(() => import('../places/sums/SumsPlace'), 'SumsPlace') },
             { path: 'log', lazy: place(() => import('../places/log/LogCoat'), 'LogCoat') },
             {

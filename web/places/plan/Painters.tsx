@@ -124,6 +124,8 @@ function Typed({ label, value, onTyped }: { label: string; value: string; onType
       <input
         key={value}
         className="input input-sm narrow-field"
+        maxLength={60}
+        maxLength={60}
         defaultValue={value}
         onBlur={(e) => e.target.value !== value && onTyped(e.target.value)}
       />

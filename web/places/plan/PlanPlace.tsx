@@ -1,5 +1,6 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { NotFound } from '../../app/PlaceError';
 import { useView } from '../../app/BoatShell';
 import { useWide } from '../../parts/useWide';
 import type { PlanAnswer } from '../../workers/plan';
@@ -13,8 +14,21 @@ import { WindowChart } from './WindowChart';
 
 const DAY_MS = 86_400_000;
 
-/** The air, the clocks, and a job that fits between them. */
+const PlannedBy = lazy(async () => ({ default: (await import('./PlannedBy')).PlannedBy }));
+
+/** The air, the clocks, and a job that fits between them; under `by`, what she is planned by. */
 export function PlanPlace() {
+  const { part } = useParams();
+  if (part === 'by')
+    return (
+      <Suspense fallback={<p role="status">Loading …</p>}>
+        <PlannedBy />
+      </Suspense>
+    );
+  return part === undefined ? <PlanOfBoat /> : <NotFound />;
+}
+
+function PlanOfBoat() {
   const view = useView();
   const plan = usePlan(view);
   const { answer, problem } = plan;

@@ -4,7 +4,7 @@ import type { LaunchOdds } from '#core/plan/odds';
 import { planChanges } from '#core/plan/planChanges';
 import { planCost } from '#core/plan/planCost';
 import { counted } from '#core/units/format';
-import { dateWords, moneyWords, timeWords } from '../../parts/words';
+import { dateWords, moneyWords, SIMULATED_WORDS, timeWords } from '../../parts/words';
 import type { PlanAnswer } from '../../workers/plan';
 import { PlanOut } from './PlanOut';
 import { asAccepted, changeWords } from './planWords';
@@ -53,6 +53,9 @@ export function PlanSays({ plan, answer, trial }: { plan: BoatPlan; answer: Plan
         <Broken plan={plan} answer={answer} />
         <Standing plan={plan} answer={answer} late={late || answer.plan.violations.length > 0} />
         <Changed plan={plan} answer={answer} />
+        {view.hours.some((h) => h.at > answer.now && h.source === 'simulated') && (
+          <p className="quiet text-sm">The air ahead is {SIMULATED_WORDS}.</p>
+        )}
       </div>
     </>
   );
@@ -139,6 +142,9 @@ function Standing({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; 
         )}
         <Link to={`/boats/${view.boat.id}/plan/by`} className="link-row underline underline-offset-4 lg:min-h-0">
           Painters, shelter, appointments
+        </Link>
+        <Link to="/plan" className="link-row underline underline-offset-4 lg:min-h-0">
+          All boats
         </Link>
         <PlanOut plan={plan} answer={answer} />
       </div>

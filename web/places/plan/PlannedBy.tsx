@@ -28,34 +28,36 @@ export function PlannedBy() {
       <Painters />
       <section aria-labelledby="by-yard" className="ruled py-2">
         <h2 id="by-yard">Her place in the yard</h2>
-        <label className="link-row gap-2">
-          <input
-            type="checkbox"
-            className="checkbox"
-            checked={planning.lamps}
-            onChange={(e) => change({ lamps: e.target.checked }, e.target.checked ? 'Lamps' : 'No lamps')}
-          />
-          Lamps: work goes on after dusk
-        </label>
-        <label className="link-row gap-2">
-          Her bow points to
-          <select
-            className="select wide-field"
-            value={planning.headingDeg === null ? '' : String(Math.round(planning.headingDeg / 45) * 45)}
-            onChange={(e) =>
-              change({ headingDeg: e.target.value === '' ? null : Number(e.target.value) }, 'Where her bow points')
-            }
-          >
-            <option value="">not known: both sides alike</option>
-            {['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'].map(
-              (name, i) => (
-                <option key={name} value={i * 45}>
-                  {name}
-                </option>
-              ),
-            )}
-          </select>
-        </label>
+        <div className="flex flex-wrap items-center gap-x-6">
+          <label className="link-row gap-2">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={planning.lamps}
+              onChange={(e) => change({ lamps: e.target.checked }, e.target.checked ? 'Lamps' : 'No lamps')}
+            />
+            Lamps: work goes on after dusk
+          </label>
+          <label className="link-row gap-2">
+            Her bow points to
+            <select
+              className="select wide-field"
+              value={planning.headingDeg === null ? '' : String(Math.round(planning.headingDeg / 45) * 45)}
+              onChange={(e) =>
+                change({ headingDeg: e.target.value === '' ? null : Number(e.target.value) }, 'Where her bow points')
+              }
+            >
+              <option value="">not known: both sides alike</option>
+              {['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'].map(
+                (name, i) => (
+                  <option key={name} value={i * 45}>
+                    {name}
+                  </option>
+                ),
+              )}
+            </select>
+          </label>
+        </div>
       </section>
       <Shelters view={view} planning={planning} change={change} />
       <Appointments view={view} planning={planning} change={change} />

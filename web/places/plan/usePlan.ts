@@ -7,6 +7,7 @@ import { handSpans, handsOf, launchAt as launchOf, planDays, standing } from '..
 import { save, signed, useStores, type BoatView } from '../../data/store';
 import { useZonePlace } from '../../data/useZonePlace';
 import type { PlanAnswer, PlanRequest, PlanWeather } from '../../workers/plan';
+import { requestKey, useSteady } from './planRequest';
 import { asAccepted, namesOf, type PlanNames } from './planWords';
 import { usePlanWorker, type Planning } from './usePlanWorker';
 
@@ -53,7 +54,7 @@ export function usePlan(view: BoatView): BoatPlan {
       accepted: accepted ? asPlan(accepted.body) : null,
     };
   }, [rules, place.isPending, place.data, view, launchAt, boat.timeZone, accepted]);
-  const steady = useSteadyRequest(request);
+  const steady = useSteady(request, requestKey);
   const planner = usePlanWorker(steady);
   const { answer } = planner;
   const names = useMemo(
@@ -120,40 +121,6 @@ function useDecisions(view: BoatView, planning: JobPlan, answer: PlanAnswer | nu
     [answer, names, boat.id],
   );
   return { change, lock, accept };
-}
-
-/** A request that only moved on by a minute is the same one: plans are made anew when something was decided or done. */
-function useSteadyRequest(request: PlanRequest | null): PlanRequest | null {
-  const key = request && requestKey(request);
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for all that matters of it
-  return useMemo(() => request, [key]);
-}
-
-/** A plan is made anew each quarter of an hour at most, for the clock alone. */
-const QUARTER_MS = 15 * 60_000;
-
-function requestKey({ now, days, boats, hands, rates, dryFactors, accepted }: PlanRequest): string {
-  return JSON.stringify([
-    Math.ceil(now / QUARTER_MS),
-    days,
-    boats.map((b) => [
-      b.id,
-      b.launchAt,
-      b.plan,
-      b.entries.length,
-      b.entries[b.entries.length - 1]?.id,
-      b.buildUps,
-      b.surfaces,
-      b.borders.length,
-      b.shelter,
-      b.hours[0],
-      b.hours[b.hours.length - 1],
-    ]),
-    hands.map((h) => [h.id, h.pace, h.available[0], h.available.length, h.available[h.available.length - 1]]),
-    rates,
-    dryFactors,
-    accepted?.tasks.length,
-  ]);
 }
 
 function lastAccepted(view: BoatView): BoatPlan['accepted'] {

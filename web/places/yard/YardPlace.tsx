@@ -23,12 +23,16 @@ export function YardPlace() {
     );
   }
   if (!yard) return <p className="p-5">{error?.message}</p>;
+  const empty = yard.boats.length === 0;
   return (
     <div className="mx-auto w-full max-w-[88rem] px-3 pb-10 pt-4 sm:px-5">
       <div className="mb-3 flex flex-wrap items-baseline gap-4">
-        <h1 className="mr-auto">{yard.boats.length === 0 ? 'What do you want to know first?' : 'Boats in hand'}</h1>
-        {yard.boats.length > 0 && (
+        <h1 className="mr-auto">{empty ? 'What do you want to know first?' : 'Boats in hand'}</h1>
+        {!empty && (
           <>
+            <Link to="/plan" className="btn">
+              Plan
+            </Link>
             <Link to="/log" className="btn">
               <PencilLine size={18} aria-hidden="true" /> Log a coat
             </Link>
@@ -38,8 +42,14 @@ export function YardPlace() {
           </>
         )}
       </div>
-      {yard.boats.length === 0 ? <EmptyYard /> : <Hard yard={yard} />}
-      {yard.boats.length > 0 && <YardToday yard={yard} />}
+      {empty ? (
+        <EmptyYard />
+      ) : (
+        <>
+          <Hard yard={yard} />
+          <YardToday yard={yard} />
+        </>
+      )}
     </div>
   );
 }

@@ -1,0 +1,36 @@
+import { useMemo } from 'react';
+import type { PlanRequest } from '../../workers/plan';
+
+/** A request that only moved on by a minute is the same one: plans are made anew when something was decided or done. */
+export function useSteady(request: PlanRequest | null, keyOf: (request: PlanRequest) => string): PlanRequest | null {
+  const key = request && keyOf(request);
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for all that matters of it
+  return useMemo(() => request, [key]);
+}
+
+/** A plan is made anew each quarter of an hour at most, for the clock alone. */
+const QUARTER_MS = 15 * 60_000;
+
+export function requestKey({ now, days, boats, hands, rates, dryFactors, accepted }: PlanRequest): string {
+  return JSON.stringify([
+    Math.ceil(now / QUARTER_MS),
+    days,
+    boats.map((b) => [
+      b.id,
+      b.launchAt,
+      b.plan,
+      b.entries.length,
+      b.entries[b.entries.length - 1]?.id,
+      b.buildUps,
+      b.surfaces,
+      b.borders.length,
+      b.shelter,
+      b.hours[0],
+      b.hours[b.hours.length - 1],
+    ]),
+    hands.map((h) => [h.id, h.pace, h.available[0], h.available.length, h.available[h.available.length - 1]]),
+    rates,
+    dryFactors,
+    accepted?.tasks.length,
+  ]);
+}
