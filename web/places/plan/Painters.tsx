@@ -125,7 +125,6 @@ function Typed({ label, value, onTyped }: { label: string; value: string; onType
         key={value}
         className="input input-sm narrow-field"
         maxLength={60}
-        maxLength={60}
         defaultValue={value}
         onBlur={(e) => e.target.value !== value && onTyped(e.target.value)}
       />
