@@ -83,6 +83,7 @@ test('one batch and one stint over two zones, from the pot to the record', async
     'finished',
   ]);
   expect(start.painter).toBe('Ines');
+  await page.getByRole('navigation', { name: 'Bench' }).getByRole('button', { name: 'More' }).click();
   await page.getByRole('link', { name: /^Record/ }).click();
   await expect(page.getByRole('article').first()).toContainText('Underwater hull, Twin keels');
   await expect(page.getByRole('article').first()).toContainText('3 combed');
