@@ -196,6 +196,7 @@ base(
       .poll(
         async () =>
           ((await (await fetch(`${empty.url}/api/named-build-ups`)).json()) as { named: object[] }).named.length,
+        { timeout: 60_000 },
       )
       .toBeGreaterThan(20);
     await page.goto(`${empty.url}/boats/${boat}/film/${zone}`);
