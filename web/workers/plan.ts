@@ -58,7 +58,7 @@ const DAY_MS = 86_400_000;
 /** Between two breaths, in which a question or a stop comes in. */
 const SLICE_MS = 25;
 /** The search ends after so many tries in vain for each zone. */
-const TRIES_IN_VAIN = 25;
+const TRIES_IN_VAIN = 150;
 
 let turn = 0;
 let made: { job: JobProblem; session: PlanSession; best: Found } | null = null;
