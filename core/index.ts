@@ -170,3 +170,4 @@ export * from './plan/filmInTime';
 export * from './plan/planChanges';
 export * from './plan/planCost';
 export { compareFound } from './plan/search';
+export * from './plan/rehearse';

@@ -121,6 +121,24 @@ test('odds and ways out are really planned, and one is taken with a click', asyn
   await expect.poll(async () => (await bundleOf(yard, DEMO.sloop)).jobs.at(-1)?.planning?.lamps ?? false).toBe(false);
 });
 
+test('a weather is lived through day by day, marked as a rehearsal, and nothing is logged', async ({ page, yard }) => {
+  await page.goto(planOf(yard, DEMO.launch));
+  await settled(page);
+  const before = (await bundleOf(yard, DEMO.launch)).entries.length;
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
+  await expect(rehearsal).toContainText('Rehearsal, nothing is logged', { timeout: 60_000 });
+  await expect(rehearsal).toContainText(/day 1 of \d+/);
+  await rehearsal.getByRole('button', { name: 'Next day' }).click();
+  await expect(rehearsal).toContainText(/day 2 of \d+/);
+  await expect(rehearsal).toContainText(/The plan held this morning|no longer held and was planned again/);
+  await rehearsal.getByRole('button', { name: 'Another weather' }).click();
+  await expect(rehearsal).toContainText('Weather 2 of those that may come');
+  await rehearsal.getByRole('button', { name: 'Back to the plan' }).click();
+  await expect(rehearsal).toBeHidden();
+  expect((await bundleOf(yard, DEMO.launch)).entries).toHaveLength(before);
+});
+
 test('an accepted plan is kept, and what changes after it is told in words', async ({ page, yard }) => {
   await page.goto(planOf(yard, DEMO.gig));
   await settled(page);

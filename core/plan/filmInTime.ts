@@ -26,7 +26,10 @@ export interface FilmStep {
  * The film of each zone of a plan as it grows: every coat with the clocks of its window. In order of time.
  * @example filmInTime(planSession(smallPlan), planCoats(smallPlan)).skeg.length // → 2
  */
-export function filmInTime({ job, problem }: PlanSession, plan: CoatPlan): Record<string, FilmStep[]> {
+export function filmInTime(
+  { job, problem }: Pick<PlanSession, 'job' | 'problem'>,
+  plan: CoatPlan,
+): Record<string, FilmStep[]> {
   const { model } = job;
   const placement = placementOf(model, plan);
   const at = (step: number | undefined) =>

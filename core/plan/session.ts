@@ -106,7 +106,7 @@ function adopted(job: Job, random: () => number, plan: CoatPlan): Found {
 }
 
 /** A placement as a plan with names, times, reasons and what it breaks. */
-function planOf(job: Job, placement: Placement): CoatPlan {
+export function planOf(job: Job, placement: Placement): CoatPlan {
   const { model } = job;
   const { now } = model.problem;
   const violations: PlanViolation[] = [];

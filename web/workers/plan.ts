@@ -5,7 +5,9 @@ import { filmInTime, openFor, type FilmStep } from '#core/plan/filmInTime';
 import { jobProblem, type BoatJob, type JobProblem } from '#core/plan/job';
 import { memberSeries } from '#core/plan/jobAir';
 import type { TaskLabel } from '#core/plan/jobZone';
+import { memberOf } from '#core/air/forecast';
 import { oddsSteps, type LaunchOdds } from '#core/plan/odds';
+import { rehearse, type RehearsedDay } from '#core/plan/rehearse';
 import type { CoatPlan, PlanProblem, Span } from '#core/plan/problem';
 import { compareFound, type Found } from '#core/plan/search';
 import { planSession, type PlanSession } from '#core/plan/session';
@@ -45,6 +47,13 @@ export interface PlanWeather {
   readonly hours: readonly WeatherHour[];
   readonly typicalFrom: number | null;
   readonly daylight: readonly Span[];
+}
+
+/** A weather that the forecast allows, and each day of the plan in it. */
+export interface Rehearsal {
+  readonly member: number;
+  readonly days: readonly RehearsedDay[];
+  readonly hours: Readonly<Record<string, readonly WeatherHour[]>>;
 }
 
 /** Another way, really planned. */
@@ -181,6 +190,24 @@ const worker = {
       tell({ key, plan: session.planOf(best), ready: session.readyAt(best) });
       await breath();
     }
+  },
+
+  /** One of the weathers of the odds, lived through day by day. */
+  rehearse(member: number): Rehearsal | null {
+    if (!made) return null;
+    const { session, job, best } = made;
+    const issuedAt = session.problem.now;
+    const series = Object.assign(
+      {},
+      ...job.air.map((a) => memberSeries({ ...a, seed: a.boatId, issuedAt, member })),
+    ) as PlanProblem['series'];
+    return {
+      member,
+      days: rehearse(session.problem, { plan: session.planOf(best), series, seed: 1 + member }),
+      hours: Object.fromEntries(
+        job.air.map((a) => [a.boatId, memberOf(a.hours, { seed: a.boatId, issuedAt, member })]),
+      ),
+    };
   },
 
   /** The odds of the plan that stands; told on the way. */

@@ -3,13 +3,15 @@ import { Link, useParams } from 'react-router';
 import { NotFound } from '../../app/PlaceError';
 import { useView } from '../../app/BoatShell';
 import { useWide } from '../../parts/useWide';
-import type { PlanAnswer } from '../../workers/plan';
+import type { PlanAnswer, PlanWeather } from '../../workers/plan';
 import { chartRows, type ChartRow } from './chartRows';
 import { PhonePlan } from './PhonePlan';
 import { PlanSays } from './PlanSays';
+import { RehearsalStrip } from './RehearsalStrip';
 import { HoldButton, TaskPanel } from './TaskPanel';
 import { moveBy, windowAround, ZOOMS, type TimeWindow } from './timeScale';
 import { usePlan, type BoatPlan } from './usePlan';
+import { useRehearsal } from './useRehearsal';
 import { WindowChart } from './WindowChart';
 
 const DAY_MS = 86_400_000;
@@ -74,16 +76,26 @@ function PlanOfBoat() {
 function Planned({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
   const wide = useWide();
   const [selected, setSelected] = useState<string | null>(null);
-  const { shown, tried, move } = useTrial(plan, answer);
+  const { shown: planned, tried, move } = useTrial(plan, answer);
+  const { shown, weather, rehearsing, begin } = useRehearsal(plan, planned);
   const rows = useMemo(() => chartRows(plan.view, shown), [plan.view, shown]);
   return (
     <div className="min-w-0">
       <div className="ruled flex flex-wrap items-center gap-x-4 gap-y-1 pb-1">
         <h1 className="text-2xl">Plan</h1>
-        <PlanSays plan={plan} answer={shown} trial={tried} />
+        {!rehearsing && <PlanSays plan={plan} answer={shown} trial={tried} onRehearse={begin} />}
       </div>
+      {rehearsing && <RehearsalStrip plan={plan} rehearsing={rehearsing} />}
       {wide ? (
-        <ChartSide plan={plan} answer={shown} rows={rows} selected={selected} onSelect={setSelected} onMove={move} />
+        <ChartSide
+          plan={plan}
+          answer={shown}
+          weather={weather}
+          rows={rows}
+          selected={selected}
+          onSelect={setSelected}
+          onMove={rehearsing ? nothing : move}
+        />
       ) : (
         <PhonePlan plan={plan} answer={shown} rows={rows} selected={selected} onSelect={setSelected} />
       )}
@@ -107,9 +119,13 @@ function useTrial(plan: BoatPlan, answer: PlanAnswer) {
   return { shown: tried ? trial.found : answer, tried, move };
 }
 
+/** In a rehearsal nothing is moved by hand. */
+const nothing = () => undefined;
+
 function ChartSide({
   plan,
   answer,
+  weather,
   rows,
   selected,
   onSelect,
@@ -117,12 +133,13 @@ function ChartSide({
 }: {
   plan: BoatPlan;
   answer: PlanAnswer;
+  weather: PlanWeather | undefined;
   rows: readonly ChartRow[];
   selected: string | null;
   onSelect: (task: string | null) => void;
   onMove: (task: string, start: number, letGo: boolean) => void;
 }) {
-  const { view, names, boatWeather, locked, launchAt } = plan;
+  const { view, names, locked, launchAt } = plan;
   const whole = useMemo(() => wholeOf(answer, launchAt), [answer, launchAt]);
   const [zoom, setZoom] = useState(0);
   const [seen, setSeen] = useState<TimeWindow | null>(null);
@@ -145,7 +162,7 @@ function ChartSide({
       <WindowChart
         rows={rows}
         answer={answer}
-        weather={boatWeather}
+        weather={weather}
         seen={window}
         names={names}
         timeZone={view.boat.timeZone}

@@ -15,7 +15,17 @@ const DAY_MS = 86_400_000;
 const MEMBERS = 60;
 
 /** What the plan comes to, in a sentence; what breaks; what has changed; the odds and the ways out. */
-export function PlanSays({ plan, answer, trial }: { plan: BoatPlan; answer: PlanAnswer; trial: boolean }) {
+export function PlanSays({
+  plan,
+  answer,
+  trial,
+  onRehearse,
+}: {
+  plan: BoatPlan;
+  answer: PlanAnswer;
+  trial: boolean;
+  onRehearse: () => void;
+}) {
   const { view, launchAt } = plan;
   const ready = answer.ready[view.boat.id] ?? null;
   const zone = view.boat.timeZone;
@@ -51,7 +61,12 @@ export function PlanSays({ plan, answer, trial }: { plan: BoatPlan; answer: Plan
       </p>
       <div className="basis-full">
         <Broken plan={plan} answer={answer} />
-        <Standing plan={plan} answer={answer} late={late || answer.plan.violations.length > 0} />
+        <Standing
+          plan={plan}
+          answer={answer}
+          onRehearse={onRehearse}
+          late={late || answer.plan.violations.length > 0}
+        />
         <Changed plan={plan} answer={answer} />
         {view.hours.some((h) => h.at > answer.now && h.source === 'simulated') && (
           <p className="quiet text-sm">The air ahead is {SIMULATED_WORDS}.</p>
@@ -83,7 +98,17 @@ function Broken({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
 }
 
 /** Cost, odds and ways out, asked for when they are wanted. */
-function Standing({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; late: boolean }) {
+function Standing({
+  plan,
+  answer,
+  late,
+  onRehearse,
+}: {
+  plan: BoatPlan;
+  answer: PlanAnswer;
+  late: boolean;
+  onRehearse: () => void;
+}) {
   const { view, rules } = plan;
   const [odds, setOdds] = useState<{ of: PlanAnswer; found: LaunchOdds } | null>(null);
   const [share, setShare] = useState<number | null>(null);
@@ -135,21 +160,33 @@ function Standing({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; 
         <button type="button" className="btn btn-sm" onClick={() => void plan.accept(current?.share ?? null)}>
           Accept this plan
         </button>
+        <button type="button" className="btn btn-sm" onClick={onRehearse}>
+          Rehearse
+        </button>
         {plan.busy && (
           <button type="button" className="btn btn-sm" onClick={plan.stop}>
             Stop looking
           </button>
         )}
-        <Link to={`/boats/${view.boat.id}/plan/by`} className="link-row underline underline-offset-4 lg:min-h-0">
-          Painters, shelter, appointments
-        </Link>
-        <Link to="/plan" className="link-row underline underline-offset-4 lg:min-h-0">
-          All boats
-        </Link>
-        <PlanOut plan={plan} answer={answer} />
+        <PlanLinks plan={plan} answer={answer} />
       </div>
       {current && <OddsWords plan={plan} odds={current} now={answer.now} />}
       {open && <WaysOut plan={plan} answer={answer} cost={cost} asked={asked} />}
+    </>
+  );
+}
+
+function PlanLinks({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
+  const { view } = plan;
+  return (
+    <>
+      <Link to={`/boats/${view.boat.id}/plan/by`} className="link-row underline underline-offset-4 lg:min-h-0">
+        Painters, shelter, appointments
+      </Link>
+      <Link to="/plan" className="link-row underline underline-offset-4 lg:min-h-0">
+        All boats
+      </Link>
+      <PlanOut plan={plan} answer={answer} />
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LaunchOdds } from '#core/plan/odds';
-import type { PlanAnswer, PlanRequest, PlanWeather, PlanWorker, WayFound } from '../../workers/plan';
+import type { PlanAnswer, PlanRequest, PlanWeather, PlanWorker, Rehearsal, WayFound } from '../../workers/plan';
 
 export interface Planning {
   readonly answer: PlanAnswer | null;
@@ -17,6 +17,7 @@ export interface Planning {
     requests: readonly { key: string; request: PlanRequest }[],
     tell: (way: WayFound) => void,
   ) => Promise<void>;
+  readonly rehearse: (member: number) => Promise<Rehearsal | null>;
   readonly odds: (members: number, tell: (share: number) => void) => Promise<LaunchOdds | null>;
 }
 
@@ -83,9 +84,10 @@ export function usePlanWorker(request: PlanRequest | null): Planning {
     },
     [],
   );
+  const rehearse = useCallback(async (member: number) => (await remote()?.rehearse(member)) ?? null, []);
   const busy = answer !== null && !answer.done && !stopped;
   return useMemo(
-    () => ({ answer, weather, busy, problem, stop, open, moved, ways, odds }),
-    [answer, weather, busy, problem, stop, open, moved, ways, odds],
+    () => ({ answer, weather, busy, problem, stop, open, moved, ways, rehearse, odds }),
+    [answer, weather, busy, problem, stop, open, moved, ways, rehearse, odds],
   );
 }
