@@ -65,6 +65,8 @@ test('what the page says of a held film is what it says once that is saved, and 
     await page.waitForLoadState('networkidle');
     const face = page.getByRole('slider', { name: `Dry film of ${product}` });
     await expect(page.getByText('job’s packs')).toContainText('€');
+    const zone = path.split('/').at(-1) as string;
+    const was = await films(yard, DEMO.sloop, zone);
     const before = await told();
     const from = Number(await face.getAttribute('aria-valuenow'));
     const box = (await face.boundingBox())!;
@@ -97,6 +99,7 @@ test('what the page says of a held film is what it says once that is saved, and 
     await page.keyboard.up('ArrowDown');
     await expect.poll(told).toEqual(before);
     await page.waitForLoadState('networkidle');
+    await expect.poll(() => films(yard, DEMO.sloop, zone)).toEqual(was);
   }
   expect(faults).toEqual([]);
 });
