@@ -47,7 +47,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/mix/MixPlace.tsx': 38,
   'places/mix/stick.ts': 1,
   'places/plan/PlanPlace.tsx': 60,
-  'places/plan/PlannedBy.tsx': 20,
+  'places/plan/PlannedBy.tsx': 37,
   'places/plan/YardPlan.tsx': 40,
   'places/prep/MaskingPage.tsx': 40,
   'places/prep/PrepPlace.tsx': 51,
