@@ -1,8 +1,8 @@
-import { readFileSync } from 'node:fs';
 import type { SourcedHour, TempSample } from './air/weather';
 import { foldLog } from './coat/fold';
 import type { LogEntry } from './model/log';
 import type { SheetRevision } from './model/sheet';
+import steelPrimer from './plan/fixtures/steel-primer.json';
 import type { PlanProblem } from './plan/problem';
 import type { OffsetRecord } from './model/area';
 import { sheet } from './sheet/example.fixture';
@@ -118,8 +118,6 @@ export const corner = new Float32Array([
 ]);
 
 /** A bare skeg to be blasted and primed twice, from `plan/fixtures/steel-primer.json`. */
-export const smallPlan = JSON.parse(
-  readFileSync(new URL('./plan/fixtures/steel-primer.json', import.meta.url), 'utf8'),
-) as PlanProblem;
+export const smallPlan = steelPrimer as unknown as PlanProblem;
 
 export const epwPlace = { name: 'Nowhere', country: 'XX', latitudeDeg: 50, longitudeDeg: 0, utcOffsetH: 0 };

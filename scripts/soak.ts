@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { v7 as uuid } from 'uuid';
 import { sheet } from '#core/sheet/example.fixture';
 import { boatFields, layerFields, zoneFields } from '../server/app.fixture';
-import { hostile, random, type HostileRequest, type Known } from '../server/attack.fixture';
+import { seeded } from '#core/plan/seeded';
+import { hostile, type HostileRequest, type Known } from '../server/attack.fixture';
 import { OWN_JSON, startServer, type RunningServer } from './server';
 
 /**
@@ -45,7 +46,7 @@ async function aBoat(url: string): Promise<Known> {
 
 async function kills(): Promise<void> {
   const acknowledged: string[] = [];
-  const r = random(SEED);
+  const r = seeded(SEED);
   for (let round = 0; round < KILLS; round += 1) {
     const server = await start();
     let answered = 0;
@@ -104,7 +105,7 @@ function send(url: URL, one: HostileRequest): Promise<number> {
 }
 
 async function attack(server: RunningServer): Promise<void> {
-  const r = random(SEED);
+  const r = seeded(SEED);
   const [known, others] = [await aBoat(server.url), await aBoat(server.url)];
   const url = new URL(server.url);
   const faults: string[] = [];

@@ -19,17 +19,6 @@ export interface Known {
   readonly layers: readonly { id: string }[];
 }
 
-/** Numbers 0 to 1 from a seed (mulberry32). */
-export function random(seed: number): () => number {
-  let a = seed | 0;
-  return () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 export function hostile(r: () => number, known: Known, others: Known): HostileRequest {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(r() * list.length)] as T;
   const anId = () =>

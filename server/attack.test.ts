@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { hostile, random, type HostileRequest } from './attack.fixture';
+import { seeded } from '#core/plan/seeded';
+import { hostile, type HostileRequest } from './attack.fixture';
 import { boatFields, entryFields, NOW, setUpBoat, startBody, testApp, uuid, zoneFields } from './app.fixture';
 
 let t: Awaited<ReturnType<typeof testApp>>;
@@ -14,7 +15,7 @@ describe('hostile requests [OWASP ASVS 4.0.3, 5.1, 7.4.1, 13.2]', () => {
   it(`${COUNT} over every route: an answer that is true to each, never 5xx`, async () => {
     const seed = Number(process.env.JACKPLANE_SEED ?? Math.floor(Math.random() * 2 ** 31));
     process.stdout.write(`hostile requests from seed ${seed} (JACKPLANE_SEED)\n`);
-    const r = random(seed);
+    const r = seeded(seed);
     const [known, others] = [await setUpBoat(t.agent), await setUpBoat(t.agent)];
     const faults: string[] = [];
     const statuses = new Map<number, number>();

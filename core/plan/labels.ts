@@ -82,7 +82,6 @@ const stepsAt = ({ model }: Job, { crew }: Placement, item: number): number =>
 export function bestBefore(step: Step, candidate: Candidate, known: Label | null): Label | null {
   if (step.s === 0) return joined(step, candidate, null, known) ?? known;
   const { before, breadth } = step;
-
   let best = known;
   let fitting = 0;
   const closes = closingTable(step, candidate);
@@ -157,9 +156,7 @@ function joined(step: Step, candidate: Candidate, before: Label | null, best: La
       if (run.abradeStart < sand || run.abradeStart < end) return null;
     } else if (tack < last && at > tack) return null;
     // Windows towards a coat that is in the plan or done are counted here, as the abrading decides which it is.
-    const hold = lower
-      ? windowEnd(job, terminal, lower.at, abraded)
-      : windowEnd(job, terminal, (step.over as OverFixed).window, abraded);
+    const hold = windowEnd(job, terminal, lower ? lower.at : (step.over as OverFixed).window, abraded);
     short += shortOf(last, slackCap, hold, at);
   }
   for (const { item, link } of stage.back) {

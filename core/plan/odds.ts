@@ -1,4 +1,5 @@
 import { Impossible } from '../impossible';
+import { runSteps } from '../steps';
 import { checkProblem } from './checkProblem';
 import { quickSource } from './memberAir';
 import type { Item, Model } from './model';
@@ -51,11 +52,7 @@ export interface LaunchOdds {
  *   launchOdds(smallPlan, { members: 3, seriesOf: () => smallPlan.series, seed: 1 }).share // → 1
  */
 export function launchOdds(problem: PlanProblem, options: OddsOptions): LaunchOdds {
-  const steps = oddsSteps(problem, options);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return runSteps(oddsSteps(problem, options));
 }
 
 /**

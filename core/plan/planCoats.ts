@@ -29,17 +29,6 @@ const TRIES_IN_VAIN = 60;
  * @example planCoats(smallPlan).score // → [0, 0, 0, 0, 58, 31]
  */
 export function planCoats(problem: PlanProblem, options: PlanOptions = {}): CoatPlan {
-  const steps = planSteps(problem, options);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
-}
-
-/**
- * As `planCoats`, a try at a time: it yields the best plan's score after each, so that a worker can breathe in between.
- */
-export function* planSteps(problem: PlanProblem, options: PlanOptions = {}): Generator<Found, CoatPlan> {
   const { budgetMs, steps, seed = 1, onBetter, signal } = options;
   const { search, planOf } = planSession(problem, seed);
   const until = budgetMs === undefined ? Infinity : Date.now() + budgetMs;
@@ -62,7 +51,6 @@ export function* planSteps(problem: PlanProblem, options: PlanOptions = {}): Gen
     const found = search.tryOnce(current, step);
     if (compareFound(found, current) <= 0) current = found;
     vain = keep(found) ? 0 : vain + 1;
-    yield best;
   }
   return planOf(best);
 }

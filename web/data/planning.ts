@@ -41,6 +41,10 @@ export function handSpans(hand: Hand, options: { now: number; days: number; time
   });
 }
 
+/** Painters as a plan is asked for with them. */
+export const handsAtWork = (hands: readonly Hand[], options: { now: number; days: number; timeZone: string }) =>
+  hands.map((hand) => ({ id: hand.name, pace: hand.pace, available: handSpans(hand, options) }));
+
 /** Launch in the morning of its day, local time. */
 export function launchAt(inOn: string | null | undefined, timeZone: string): number | null {
   if (!inOn) return null;

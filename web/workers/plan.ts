@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import { getPosition, getTimes } from 'suncalc';
 import type { BoatStanding } from '../data/planning';
+import { rateOf } from '../data/rates';
 import { filmInTime, openFor, type FilmStep } from '#core/plan/filmInTime';
 import { jobProblem, type BoatJob, type JobProblem } from '#core/plan/job';
 import { memberSeries } from '#core/plan/jobAir';
@@ -13,7 +14,6 @@ import { compareFound, type Found } from '#core/plan/search';
 import { planSession, type PlanSession } from '#core/plan/session';
 import { compareScores } from '#core/plan/problem';
 import type { WeatherHour } from '#core/air/weather';
-import { USUAL_RATE_M2_PER_H } from '#core/film/spreading';
 import type { TakenRate } from '#contracts/rows/stores';
 
 /** All that a plan is worked out from; plain data. */
@@ -22,7 +22,7 @@ export interface PlanRequest {
   readonly days: number;
   readonly boats: readonly BoatStanding[];
   readonly hands: readonly { readonly id: string; readonly pace: number; readonly available: readonly Span[] }[];
-  readonly rates: readonly TakenRate[];
+  readonly rates: TakenRate[];
   readonly dryFactors: Readonly<Record<string, number>>;
   /** The plan that was accepted last: the search begins with it. */
   readonly accepted: CoatPlan | null;
@@ -74,8 +74,8 @@ let made: { job: JobProblem; session: PlanSession; best: Found } | null = null;
 
 const breath = () => new Promise<void>((go) => setTimeout(go));
 
-function boatJob(boat: BoatStanding, now: number, days: number): BoatJob {
-  const { latitudeDeg, longitudeDeg } = boat;
+/** Hours of daylight of the days of a plan: all day where the sun does not set, none where it does not rise. */
+function daylightOf({ latitudeDeg, longitudeDeg }: BoatStanding, now: number, days: number): Span[] {
   const daylight: Span[] = [];
   for (let day = -1; day <= days + 1; day += 1) {
     const { dawn, dusk } = getTimes(new Date(now + day * DAY_MS), latitudeDeg, longitudeDeg);
@@ -84,9 +84,14 @@ function boatJob(boat: BoatStanding, now: number, days: number): BoatJob {
     else if (getPosition(new Date(now + day * DAY_MS), latitudeDeg, longitudeDeg).altitude > 0)
       daylight.push({ from: now + (day - 0.5) * DAY_MS, to: now + (day + 0.5) * DAY_MS });
   }
+  return daylight;
+}
+
+function boatJob(boat: BoatStanding, now: number, days: number): BoatJob {
+  const { latitudeDeg, longitudeDeg } = boat;
   return {
     ...boat,
-    daylight,
+    daylight: daylightOf(boat, now, days),
     sunAt: (at) => {
       const { azimuth, altitude } = getPosition(new Date(at), latitudeDeg, longitudeDeg);
       return { azimuthDeg: azimuth, altitudeDeg: altitude };
@@ -100,9 +105,7 @@ function problemOf({ now, days, boats, hands, rates, dryFactors }: PlanRequest):
     days,
     boats: boats.map((b) => boatJob(b, now, days)),
     hands,
-    rateOf: (sheetId, layer) =>
-      rates.find((r) => r.sheetId === sheetId && r.method === layer.method)?.rateM2PerH ??
-      USUAL_RATE_M2_PER_H[layer.method],
+    rateOf: (sheetId, layer) => rateOf({ rates }, sheetId, layer.method),
     dryFactorOf: (sheetId) => dryFactors[sheetId ?? ''] ?? 1,
   });
 }
@@ -125,6 +128,10 @@ function answerOf(session: PlanSession, job: JobProblem, found: Found, done: boo
   };
 }
 
+/** One of the weathers that the forecast allows, on the zones of all boats. */
+const allSeries = ({ air, problem }: JobProblem, member: number): PlanProblem['series'] =>
+  Object.assign({}, ...air.map((a) => memberSeries({ ...a, seed: a.boatId, issuedAt: problem.now, member })));
+
 const worker = {
   /** Plan, and tell each better plan; a later call ends this one. */
   async plan(request: PlanRequest, tell: (answer: PlanAnswer) => void): Promise<PlanWeather[]> {
@@ -144,7 +151,7 @@ const worker = {
       boatId,
       hours: hours.filter((h) => h.at > job.problem.now - DAY_MS && h.at < job.problem.until),
       typicalFrom,
-      daylight: boatJob(request.boats.find((b) => b.id === boatId) as BoatStanding, request.now, request.days).daylight,
+      daylight: daylightOf(request.boats.find((b) => b.id === boatId) as BoatStanding, request.now, request.days),
     }));
     void better(mine, tell);
     return weather;
@@ -197,10 +204,7 @@ const worker = {
     if (!made) return null;
     const { session, job, best } = made;
     const issuedAt = session.problem.now;
-    const series = Object.assign(
-      {},
-      ...job.air.map((a) => memberSeries({ ...a, seed: a.boatId, issuedAt, member })),
-    ) as PlanProblem['series'];
+    const series = allSeries(job, member);
     return {
       member,
       days: rehearse(session.problem, { plan: session.planOf(best), series, seed: 1 + member }),
@@ -218,11 +222,7 @@ const worker = {
       members,
       seed: 1,
       plan: session.planOf(best),
-      seriesOf: (member) =>
-        Object.assign(
-          {},
-          ...job.air.map((a) => memberSeries({ ...a, seed: a.boatId, issuedAt: session.problem.now, member })),
-        ),
+      seriesOf: (member) => allSeries(job, member),
     });
     for (let from = performance.now(); ;) {
       const step = steps.next();

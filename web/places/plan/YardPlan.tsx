@@ -3,13 +3,13 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { LaunchOdds } from '#core/plan/odds';
 import { counted } from '#core/units/format';
-import { handSpans, handsOf, launchAt, planDays, standing } from '../../data/planning';
+import { handsAtWork, handsOf, launchAt, planDays, standing } from '../../data/planning';
 import { useBoats, useStores, useYard, type BoatView } from '../../data/store';
 import { useZonePlace } from '../../data/useZonePlace';
 import { timeWords } from '../../parts/words';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
 import { namesOf, type PlanNames } from './planWords';
-import { requestKey, useSteady } from './planRequest';
+import { useSteady } from './planRequest';
 import { usePlanWorker, type Planning } from './usePlanWorker';
 
 const DAY_MS = 86_400_000;
@@ -58,17 +58,13 @@ function useYardPlan(views: readonly BoatView[]): Planning {
       now,
       days,
       boats: views.map((v) => standing(v, place.data?.longitudeDeg ?? 0)),
-      hands: handsOf(rules).map((h) => ({
-        id: h.name,
-        pace: h.pace,
-        available: handSpans(h, { now, days, timeZone: first.boat.timeZone }),
-      })),
+      hands: handsAtWork(handsOf(rules), { now, days, timeZone: first.boat.timeZone }),
       rates: rules.rates,
       dryFactors: first.dryFactors ?? {},
       accepted: null,
     };
   }, [rules, first, views, place.isPending, place.data]);
-  return usePlanWorker(useSteady(request, requestKey));
+  return usePlanWorker(useSteady(request));
 }
 
 function Boats({ views, plan, answer }: { views: readonly BoatView[]; plan: Planning; answer: PlanAnswer }) {

@@ -2,8 +2,8 @@ import { useMemo } from 'react';
 import type { PlanRequest } from '../../workers/plan';
 
 /** A request that only moved on by a minute is the same one: plans are made anew when something was decided or done. */
-export function useSteady(request: PlanRequest | null, keyOf: (request: PlanRequest) => string): PlanRequest | null {
-  const key = request && keyOf(request);
+export function useSteady(request: PlanRequest | null): PlanRequest | null {
+  const key = request && requestKey(request);
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for all that matters of it
   return useMemo(() => request, [key]);
 }
@@ -11,7 +11,7 @@ export function useSteady(request: PlanRequest | null, keyOf: (request: PlanRequ
 /** A plan is made anew each quarter of an hour at most, for the clock alone. */
 const QUARTER_MS = 15 * 60_000;
 
-export function requestKey({ now, days, boats, hands, rates, dryFactors, accepted }: PlanRequest): string {
+function requestKey({ now, days, boats, hands, rates, dryFactors, accepted }: PlanRequest): string {
   return JSON.stringify([
     Math.ceil(now / QUARTER_MS),
     days,

@@ -3,11 +3,11 @@ import type { PlanAcceptedBody } from '#core/model/jobPlan';
 import { NO_JOB_PLAN, type JobPlan } from '#core/model/jobPlan';
 import type { CoatPlan } from '#core/plan/problem';
 import type { YardRules } from '#contracts/rows/stores';
-import { handSpans, handsOf, launchAt as launchOf, planDays, standing } from '../../data/planning';
+import { handsAtWork, handsOf, launchAt as launchOf, planDays, standing } from '../../data/planning';
 import { save, signed, useStores, type BoatView } from '../../data/store';
 import { useZonePlace } from '../../data/useZonePlace';
 import type { PlanAnswer, PlanRequest, PlanWeather } from '../../workers/plan';
-import { requestKey, useSteady } from './planRequest';
+import { useSteady } from './planRequest';
 import { asAccepted, namesOf, type PlanNames } from './planWords';
 import { usePlanWorker, type Planning } from './usePlanWorker';
 
@@ -44,17 +44,13 @@ export function usePlan(view: BoatView): BoatPlan {
       now: view.at,
       days,
       boats: [standing(view, place.data?.longitudeDeg ?? 0)],
-      hands: handsOf(rules).map((h) => ({
-        id: h.name,
-        pace: h.pace,
-        available: handSpans(h, { now: view.at, days, timeZone: boat.timeZone }),
-      })),
+      hands: handsAtWork(handsOf(rules), { now: view.at, days, timeZone: boat.timeZone }),
       rates: rules.rates,
       dryFactors: view.dryFactors ?? {},
       accepted: accepted ? asPlan(accepted.body) : null,
     };
   }, [rules, place.isPending, place.data, view, launchAt, boat.timeZone, accepted]);
-  const steady = useSteady(request, requestKey);
+  const steady = useSteady(request);
   const planner = usePlanWorker(steady);
   const { answer } = planner;
   const names = useMemo(

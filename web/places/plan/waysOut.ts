@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import { NO_JOB_PLAN, type Hand, type JobPlan, type JobShelter } from '#core/model/jobPlan';
 import type { YardRules } from '#contracts/rows/stores';
 import type { Layer } from '#core/model/layer';
-import { handSpans, handsOf, type BoatStanding } from '../../data/planning';
+import { handsAtWork, handsOf, type BoatStanding } from '../../data/planning';
 import { save } from '../../data/store';
 import { v7 as uuid } from 'uuid';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
@@ -38,11 +38,7 @@ function waysByHands({ view }: BoatPlan, request: PlanRequest, rules: YardRules)
     price,
     request: {
       ...request,
-      hands: next.map((h) => ({
-        id: h.name,
-        pace: h.pace,
-        available: handSpans(h, { now: request.now, days: request.days, timeZone: view.boat.timeZone }),
-      })),
+      hands: handsAtWork(next, { now: request.now, days: request.days, timeZone: view.boat.timeZone }),
     },
     take: () => void save({ kind: 'rules', row: { ...rules, hands: [...next] } }, name),
   });
