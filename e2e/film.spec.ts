@@ -1,3 +1,4 @@
+import type { Route } from '@playwright/test';
 import { DEMO, expect, moveCoat, useSettings } from './fixtures';
 
 import { test, sloop, workboat, ids, bundleOf, buildUp, films, runs, litres } from './filmHelp';
@@ -147,6 +148,12 @@ test('a stop stands at its interface; its ways out are a click away, and it can 
   yard,
 }) => {
   await useSettings(page, {});
+  // Slow sheets: a way out taken before they are there waits for them.
+  const late = async (route: Route) => {
+    await new Promise((go) => setTimeout(go, 1500));
+    await route.continue();
+  };
+  await page.route('**/api/sheets', late, { times: 1 });
   await page.goto(`${yard.url}${workboat}/film/${ids.wheelhouse}`);
   const stop = page.locator('[data-rule=strongOverOnePack]');
   await expect(stop).toContainText(

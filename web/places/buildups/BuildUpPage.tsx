@@ -194,7 +194,7 @@ function Side({ row, editor, panel, onPanel }: PartProps) {
         overrides={[]}
         records={[]}
         shown={null}
-        onMend={editor.mend}
+        onMend={(m) => void editor.mend(m)}
       />
       <Followers
         views={editor.views}

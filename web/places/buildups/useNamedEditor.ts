@@ -44,7 +44,7 @@ export type NamedEditor = ReturnType<typeof useNamedEditor>;
 
 /** A named build-up as it is worked on: its coats, what the rules say, who follows it, and how it is saved. */
 export function useNamedEditor(row: NamedBuildUpRow, boatIds: readonly string[]) {
-  const { data: sheets } = useSheets();
+  const { data: sheets, refetch } = useSheets();
   const views = useBoats(boatIds);
   const [draft, setDraft] = useState<NamedBuildUpRow | null>(null);
   useLeaveGuard(draft !== null);
@@ -107,8 +107,9 @@ export function useNamedEditor(row: NamedBuildUpRow, boatIds: readonly string[])
     set,
     setLayers,
     add: (added: Layer[], at: number) => setLayers(putIn({ layers, at, added, bond: now.bond, revisionById })),
-    mend: (mend: Mend) => {
-      const mended = applyMend({ layers, mend, sheets: usableSheets(sheets), newId: uuid });
+    mend: async (mend: Mend) => {
+      const newest = usableSheets(sheets ?? (await refetch()).data);
+      const mended = applyMend({ layers, mend, sheets: newest, newId: uuid });
       if ('problem' in mended) toast(mended.problem);
       else setLayers(mended.layers);
     },

@@ -115,7 +115,7 @@ function RulesAndLedger({ view, surface, film, panel, onPanel, onRecord }: SideP
         overrides={overrides}
         records={row?.records ?? []}
         shown={panel.kind === 'ledger' ? panel.rule : null}
-        onMend={(m) => (m.kind === 'record' ? onRecord(m.record) : film.mend(m))}
+        onMend={(m) => (m.kind === 'record' ? onRecord(m.record) : void film.mend(m))}
         onLetStand={film.letStand}
         onTakeBack={(o) => write({ overrides: overrides.filter((x) => x.key !== o.key) }, 'No longer let stand')}
       />

@@ -26,7 +26,7 @@ export type ZoneFilm = ReturnType<typeof useZoneFilm>;
 
 /** One zone's build-up as it is worked on: its coats, what the rules say, what it takes, and what a hand may do to it. */
 export function useZoneFilm(view: BoatView, surface: BoatView['surfaces'][number]) {
-  const { data: sheets } = useSheets();
+  const { data: sheets, refetch } = useSheets();
   const row = view.buildUps.find((b) => b.surfaceId === surface.id);
   const stored = row?.layers ?? NONE;
   const { layers, hold, letGo } = useHeldLayers(stored);
@@ -71,8 +71,9 @@ export function useZoneFilm(view: BoatView, surface: BoatView['surfaces'][number
         `${counted(added.length, 'coat')} added`,
       );
     },
-    mend: (mend: Mend) => {
-      writeOrTell(applyMend({ layers, mend, sheets: usableSheets(sheets), newId: uuid, isOn }), mend.words);
+    mend: async (mend: Mend) => {
+      const newest = usableSheets(sheets ?? (await refetch()).data);
+      writeOrTell(applyMend({ layers, mend, sheets: newest, newId: uuid, isOn }), mend.words);
     },
     letStand: (finding: Finding, reason: string) => {
       const said = { reason, at: now(), painter: settings().painter };
