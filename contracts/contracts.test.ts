@@ -1,10 +1,11 @@
 import type Joi from 'joi';
 import { describe, expect, it } from 'vitest';
 import { sheet } from '#core/sheet/example.fixture';
-import { boatBody, buildUpBody, hullBody, jobBody, surfaceBody, typedDaysBody } from './schemas/boat';
+import { boatBody, buildUpBody, hullBody, jobBody, surfaceBody } from './schemas/boat';
 import { entryBody } from './schemas/log';
 import { OPTIONS, sentence } from './schemas/messages';
 import { sheetBody } from './schemas/sheet';
+import { typedDaysBody } from './schemas/weather';
 
 const ID = '01900000-0000-7000-8000-000000000001';
 const OTHER = '01900000-0000-7000-8000-000000000002';

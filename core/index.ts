@@ -1,5 +1,7 @@
 /** The computation. No interface code, no server, no clock of its own. */
 export * from './air/airCloses';
+export * from './air/airReadings';
+export * from './air/airTable';
 export * from './air/conditions';
 export * from './air/dewPoint';
 export * from './air/dryHours';

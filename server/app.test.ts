@@ -307,6 +307,43 @@ describe('weather', () => {
     await t.agent.put(`/api/boats/${boat}/typed-weather/${uuid()}`).send({ days: [] }).expect(200);
     expect((await t.agent.get(`/api/boats/${boat}`)).body.typedDays).toEqual([]);
   });
+  it('of a file counts hour by hour in place of what was typed, and must be in order and near', async () => {
+    const { boat } = await setUpBoat(t.agent);
+    const hour = (i: number, airC = 11) => ({ at: NOW + i * 3_600_000, airC, rh: 0.6, rainMm: 0 });
+    const put = (hours: unknown) => t.agent.put(`/api/boats/${boat}/typed-weather/${uuid()}`).send({ days: [], hours });
+    await put([hour(1), hour(2, 12)]).expect(200);
+    const bundle = (await t.agent.get(`/api/boats/${boat}`)).body;
+    expect(bundle.typedHours).toEqual([hour(1), hour(2, 12)]);
+    expect(bundle.hours.filter((h: { source: string }) => h.source === 'typed')).toMatchObject([
+      { airC: 11 },
+      { airC: 12 },
+    ]);
+    await refused(put([hour(2), hour(1)]), 422, /not in order/);
+    await refused(put([hour(24 * 60)]), 422, /No forecast reaches so far/);
+    await refused(put([{ ...hour(1), airC: 140 }]), 400, /Air must be/);
+    await put(null).expect(200);
+    expect((await t.agent.get(`/api/boats/${boat}`)).body.typedHours).toBeNull();
+  });
+  it('is put right in the past by what was read in the open air, not by what was read in a tent', async () => {
+    const { boat, zone } = await setUpBoat(t.agent);
+    const at = NOW - 2 * 3_600_000;
+    const told = async () => {
+      const { hours } = (await t.agent.get(`/api/boats/${boat}`)).body;
+      return (hours as { at: number; airC: number }[]).find((h) => h.at === Math.floor(at / 3_600_000) * 3_600_000)!
+        .airC;
+    };
+    const before = await told();
+    const read = (airC: number) =>
+      t.agent
+        .put(`/api/entries/${uuid()}`)
+        .send({ ...entryFields(boat, zone, 'reading', at, { airC, rh: null, surfaceC: null }), stream: 'zone' });
+    await read(before + 4).expect(200);
+    expect(await told()).toBeGreaterThan(before + 2);
+    const [row] = (await t.agent.get(`/api/boats/${boat}`)).body.surfaces;
+    const { areaM2: _a, areaShare: _s, grossM2: _g, id: _id, ...fields } = row;
+    await t.agent.put(`/api/surfaces/${zone}`).send({ ...fields, shelter: 'tent' });
+    expect(await told()).toBe(before);
+  });
   it('asks again when a typed day cannot be', async () => {
     const { boat } = await setUpBoat(t.agent);
     const day = {

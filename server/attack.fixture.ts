@@ -170,6 +170,7 @@ export function hostile(r: () => number, known: Known, others: Known): HostileRe
             windMs: null,
           },
         ],
+        ...(r() < 0.3 ? { hours: [{ at: pick([NOW, 0, 9e15]), airC: pick([9, 900]), rh: pick([0.6, 6]) }] } : {}),
       }),
     ],
     ['/sheets/:id', () => ({ revisionId: anId(), body: sheet, deleted: r() < 0.3, version: pick([0, 1, 2]) })],

@@ -38,6 +38,8 @@ export interface TypedForecast {
   readonly id: string;
   readonly issuedAt: number;
   readonly days: readonly TypedDayRow[];
+  /** Of a file that was brought in; null: days were typed. */
+  readonly hours: readonly WeatherHour[] | null;
 }
 
 export const weatherPlace = (boat: Pick<Boat, 'place' | 'latitudeDeg' | 'timeZone'>): WeatherPlace => ({
@@ -68,7 +70,7 @@ export function sourcedHours(options: {
   const issues = typed.map((t) => ({
     source: 'typed' as const,
     issuedAt: t.issuedAt,
-    hours: t.days.length === 0 ? [] : hoursOfTypedDays(t.days, options.place.timeZone),
+    hours: t.hours ?? (t.days.length === 0 ? [] : hoursOfTypedDays(t.days, options.place.timeZone)),
   }));
   return mergeIssues([simulated, ...issues], now + SAME_MOMENT_MS).filter((h) => h.at >= from);
 }
@@ -98,9 +100,9 @@ export async function boatWeather(
   boat: Boat,
   now: number,
   from: number,
-): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[] }> {
+): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[]; typedHours: WeatherHour[] | null }> {
   const typed = await db
-    .select({ id: typedForecasts.id, issuedAt: typedForecasts.issuedAt, days: typedForecasts.days })
+    .select()
     .from(typedForecasts)
     .where(
       and(
@@ -117,6 +119,7 @@ export async function boatWeather(
   return {
     hours: sourcedHours({ place: weatherPlace(boat), pastPlaces: stood, typed, now, from }),
     typedDays: typed[typed.length - 1]?.days ?? [],
+    typedHours: typed[typed.length - 1]?.hours ?? null,
   };
 }
 
@@ -140,19 +143,19 @@ export function hoursOfTypedDays(days: readonly TypedDayRow[], timeZone: string)
 }
 
 /**
- * Keep a typed forecast, as it was typed. The same one sent twice is one.
+ * Keep a typed forecast, as it was typed, or the hours of a file. The same one sent twice is one.
  * @throws Refusal 409 for another forecast under a used id, 422 for days too far ahead
  */
 export async function putTypedForecast(
   tx: Writing,
   boat: Boat,
   id: string,
-  days: readonly TypedDayRow[],
+  { days, hours }: Pick<TypedForecast, 'days' | 'hours'>,
   now: number,
 ): Promise<void> {
   const [sent] = await tx.db.select().from(typedForecasts).where(eq(typedForecasts.id, id));
   if (sent) {
-    if (sent.boatId === boat.id && same(sent.days, days)) return;
+    if (sent.boatId === boat.id && same(sent.days, days) && same(sent.hours, hours)) return;
     throw new Refusal(409, 'id_taken', 'Another forecast already has this id. Reload and try again.');
   }
   if (days.length > 0) hoursOfTypedDays(days, boat.timeZone);
@@ -166,6 +169,7 @@ export async function putTypedForecast(
       `No forecast reaches as far as ${beyond.date}. Type the days of the next six weeks.`,
       { field: 'days' },
     );
+  if (hours) checkHours(hours, now);
   const [latest] = await tx.db
     .select({ issuedAt: typedForecasts.issuedAt })
     .from(typedForecasts)
@@ -178,5 +182,14 @@ export async function putTypedForecast(
     boatId: boat.id,
     issuedAt: Math.max(now, (latest?.issuedAt ?? 0) + 1),
     days: [...days],
+    hours: hours && [...hours],
   });
+}
+
+function checkHours(hours: readonly WeatherHour[], now: number): void {
+  const field = { field: 'hours' };
+  if (hours.some((h, i) => h.at <= (hours[i - 1]?.at ?? -Infinity)))
+    throw new Refusal(422, 'impossible', 'The hours of the forecast are not in order. Read the file again.', field);
+  if ((hours.at(-1)?.at ?? 0) > now + TYPED_AHEAD_MS)
+    throw new Refusal(422, 'impossible', 'No forecast reaches so far. Bring in the hours of six weeks.', field);
 }

@@ -1,6 +1,6 @@
 import type { BorderRow } from './system';
 import type { WorkSpan } from '#core/air/lastStart';
-import type { SourcedHour } from '#core/air/weather';
+import type { SourcedHour, WeatherHour } from '#core/air/weather';
 import type { BoatDimensions } from '#core/hull/area';
 import { ESTIMATED_DIMENSIONS, MAIN_DIMENSIONS } from '#core/hull/estimate';
 import type { AreaRecord, HullModel } from '#core/model/area';
@@ -134,6 +134,8 @@ export interface BoatBundle {
   /** How products were found to dry against their tables, by sheet: taken by hand; 1 where nothing was. */
   dryFactors?: Record<string, number>;
   typedDays: TypedDayRow[];
+  /** Hours of the file that was brought in last, where that is newer than what was typed. */
+  typedHours?: readonly WeatherHour[] | null;
 }
 
 export interface TypedDayRow {

@@ -32,6 +32,8 @@ export interface YardRules {
   drying: TakenDrying[];
   /** Who paints, when and for how much; empty: one painter, in the yard's working day. */
   hands: Hand[];
+  /** What a heated tent loses for each degree, and what heat costs; null: the usual ones. */
+  heat?: { readonly wattsPerC: number; readonly priceMinorPerKWh: number } | null;
   version: number;
 }
 
@@ -67,6 +69,7 @@ export const USUAL_RULES: YardRules = {
   rates: [],
   drying: [],
   hands: [],
+  heat: null,
   version: 0,
 };
 

@@ -1,10 +1,11 @@
 import Joi from 'joi';
-import { boatBody, buildUpBody, hullBody, jobBody, surfaceBody, typedDaysBody } from './boat';
+import { boatBody, buildUpBody, hullBody, jobBody, surfaceBody } from './boat';
 import { id, instant, name } from './common';
 import { entryBody } from './log';
 import { sheetContent } from './sheet';
 import { lotBody, yardRulesBody } from './stores';
 import { borderBody, namedBuildUpBody } from './system';
+import { typedDaysBody } from './weather';
 
 const withId = (body: Joi.ObjectSchema) => body.append({ id: id.required() });
 
@@ -38,6 +39,7 @@ export const ARCHIVE_ROWS = {
     boatId: id.required(),
     issuedAt: instant.required(),
     days: typedDaysBody.extract('days'),
+    hours: typedDaysBody.extract('hours'),
   }),
   pastPlaces: Joi.object({
     id: id.required(),

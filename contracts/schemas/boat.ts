@@ -380,21 +380,3 @@ export const buildUpsBody = Joi.object({
     .required()
     .label('Zones'),
 }).required();
-
-export const typedDaysBody = Joi.object({
-  days: Joi.array()
-    .items(
-      Joi.object({
-        date: civilDate.required(),
-        lowC: Joi.number().min(-60).max(60).required().label('Low'),
-        highC: Joi.number().min(-60).max(60).required().label('High'),
-        rh: Joi.number().greater(0).max(1).allow(null).required().label('Humidity'),
-        dewC: Joi.number().min(-60).max(45).allow(null).required().label('Dew point'),
-        rainFrom: Joi.number().min(0).max(24).allow(null).required(),
-        rainTo: Joi.number().min(0).max(24).allow(null).required(),
-        windMs: Joi.number().min(0).max(80).allow(null).required().label('Wind'),
-      }),
-    )
-    .max(21)
-    .required(),
-}).required();

@@ -51,4 +51,13 @@ export const planningBody = Joi.object({
     .max(400)
     .unique('task')
     .required(),
+  typicalYear: Joi.object({
+    fileHash: Joi.string()
+      .pattern(/^[0-9a-f]{64}$/)
+      .required(),
+    name: Joi.string().trim().max(120).allow('').required(),
+    latitudeDeg: Joi.number().min(-90).max(90).required(),
+  })
+    .allow(null)
+    .default(null),
 });

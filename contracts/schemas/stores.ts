@@ -134,5 +134,11 @@ export const yardRulesBody = Joi.object({
     .unique('sheetId')
     .default([]),
   hands: Joi.array().items(handBody).max(40).unique('name').default([]),
+  heat: Joi.object({
+    wattsPerC: Joi.number().min(1).max(100_000).required().label('Heat lost for each degree'),
+    priceMinorPerKWh: Joi.number().min(0).max(100_000).required().label('Price of heat'),
+  })
+    .allow(null)
+    .default(null),
   version,
 }).required();

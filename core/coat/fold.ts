@@ -1,4 +1,5 @@
 import type { HandTest } from '../cure/window';
+import type { AirReading } from '../air/airReadings';
 import type { SurfaceReading } from '../air/weather';
 import { coveredOf, stintsOf, type Stint } from './stints';
 import type {
@@ -287,6 +288,24 @@ const NO_READINGS: readonly SurfaceReading[] = [];
  */
 export function zoneReadings(entries: readonly LogEntry[], surfaceId: string): readonly SurfaceReading[] {
   return foldLog(entries).readingsOf.get(surfaceId) ?? NO_READINGS;
+}
+
+/**
+ * Air as it was read where the weather reaches, in order of time: what was read in a tent says nothing of the yard.
+ * @param outside whether a zone stood in the open air at an instant
+ * @example airReadings(entries, () => true) // → []
+ */
+export function airReadings(
+  entries: readonly LogEntry[],
+  outside: (surfaceId: string, at: number) => boolean,
+): AirReading[] {
+  const zonesOf = new Map(foldLog(entries).coats.map((c) => [c.id, c.on.map((t) => t.surfaceId)]));
+  return standing(entries.filter((e) => e.kind === 'reading' || e.supersedes !== null)).flatMap((e) => {
+    if (e.kind !== 'reading' || (e.body.airC === null && e.body.rh === null)) return [];
+    const zones = readOn(e, zonesOf.get(e.streamId) ?? []);
+    if (!zones.some((id) => outside(id, e.occurredAt))) return [];
+    return [{ at: e.occurredAt, airC: e.body.airC, rh: e.body.rh }];
+  });
 }
 
 /**

@@ -40,6 +40,15 @@ export interface JobPlan {
   readonly appointments: readonly JobAppointment[];
   readonly apart: readonly { readonly zones: readonly [string, string]; readonly untilDry: boolean }[];
   readonly locks: readonly JobLock[];
+  /** A file of a typical year of her place, for the time beyond the forecast; left out or null: the stand-in's own. */
+  readonly typicalYear?: TypicalYear | null | undefined;
+}
+
+/** A typical year that somebody brought in: an EPW file among the yard's files, and the place it was made for. */
+export interface TypicalYear {
+  readonly fileHash: string;
+  readonly name: string;
+  readonly latitudeDeg: number;
 }
 
 export const NO_JOB_PLAN: JobPlan = {

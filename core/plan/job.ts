@@ -1,3 +1,4 @@
+import type { Epw } from '../air/epw';
 import { colourAbsorptance, type SunPosition } from '../air/solAir';
 import type { WeatherHour } from '../air/weather';
 import type { ZoneStatus } from '../coat/zoneStatus';
@@ -35,6 +36,8 @@ export interface BoatJob {
   readonly statuses: readonly ZoneStatus[];
   readonly hours: readonly SourcedHour[];
   readonly plan: JobPlan | null;
+  /** Of a file, for the time beyond the forecast; left out or null: the stand-in's own. */
+  readonly typicalYear?: Epw | null;
   /** Hours of daylight, for zones that need it. */
   readonly daylight: readonly Span[];
   readonly sunAt: (at: number) => SunPosition;
@@ -84,7 +87,7 @@ export function jobProblem({ now, days, boats, hands, rateOf, dryFactorOf }: Yar
   const appointments: PlanProblem['appointments'][number][] = [];
   for (const boat of boats) {
     const plan = boat.plan ?? NO_JOB_PLAN;
-    const { hours, typicalFrom } = withTypicalYear(boat.hours, boat.place, until + HOUR_MS);
+    const { hours, typicalFrom } = withTypicalYear(boat.hours, boat.place, until + HOUR_MS, boat.typicalYear);
     const first = hours[0]?.at ?? start;
     const zoneAirs: ZoneAir[] = [];
     boat.surfaces.forEach((surface, i) => {

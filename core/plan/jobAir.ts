@@ -1,3 +1,4 @@
+import { typicalHours, type Epw } from '../air/epw';
 import { FORECAST_DAYS, memberOf, simulateForecast } from '../air/forecast';
 import { underShelter, type ShelterSpan } from '../air/shelter';
 import { surfaceByFace, type HullFace, type SunPosition } from '../air/solAir';
@@ -54,21 +55,22 @@ export function faceOf(options: {
   return { azimuthDeg: (headingDeg + turn + 360) % 360, tiltDeg, absorptance, openness: level ? OPENNESS[kind] : 1 };
 }
 
-/** Weather over all the days of a plan: where the forecast ends, a typical year of the place goes on. */
+/**
+ * Weather over all the days of a plan: where the forecast ends, a typical year of the place goes on, that of a file where
+ * there is one.
+ */
 export function withTypicalYear<H extends WeatherHour>(
   hours: readonly H[],
   place: { readonly seed: string; readonly latitudeDeg: number; readonly utcOffsetH: number },
   until: number,
+  year: Epw | null = null,
 ): { hours: WeatherHour[]; typicalFrom: number | null } {
   const last = hours[hours.length - 1];
   if (!last || last.at >= until) return { hours: [...hours], typicalFrom: null };
   const from = last.at + HOUR_MS;
-  const tail = simulateForecast({
-    ...place,
-    from,
-    hours: Math.ceil((until - from) / HOUR_MS) + 1,
-    issuedAt: from - (FORECAST_DAYS + 1) * 24 * HOUR_MS,
-  });
+  const count = Math.ceil((until - from) / HOUR_MS) + 1;
+  const issuedAt = from - (FORECAST_DAYS + 1) * 24 * HOUR_MS;
+  const tail = year ? typicalHours(year, from, count) : simulateForecast({ ...place, from, hours: count, issuedAt });
   return { hours: [...hours, ...tail], typicalFrom: from };
 }
 

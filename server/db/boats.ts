@@ -1,6 +1,9 @@
 import { DateTime } from 'luxon';
+import { withAirReadings } from '#core/air/airReadings';
 import type { WorkSpan } from '#core/air/lastStart';
+import { airReadings } from '#core/coat/fold';
 import { netAreas } from '#core/hull/netAreas';
+import { isSheltered } from '#core/hull/zones';
 import { NO_MODEL } from '#core/model/area';
 import type { LogEntry } from '#core/model/log';
 import type { Boat, BoatBundle, HullRow, Job, SurfaceDraft, SurfaceRow } from '#contracts/rows/boat';
@@ -39,7 +42,8 @@ export async function getBundle(
 export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; frozen: boolean }): Promise<BoatBundle> {
   const { boat, jobs, hull, surfaces, removedZones, buildUps, borders, entries, sheets } = rows;
   const now = clock.now();
-  const { hours, typedDays } = await boatWeather(db, boat, now, weatherFrom(boat, jobs, entries, now));
+  const weather = await boatWeather(db, boat, now, weatherFrom(boat, jobs, entries, now));
+  const hours = withAirReadings(weather.hours, airReadings(entries, outsideOf(rows)), now);
   return {
     now,
     frozen: clock.frozen,
@@ -55,7 +59,19 @@ export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; f
     hours,
     workSpans: workSpans(rows.workday, boat.timeZone, now),
     dryFactors: Object.fromEntries(rows.workday.drying.map((d) => [d.sheetId, d.factor])),
-    typedDays,
+    typedDays: weather.typedDays,
+    typedHours: weather.typedHours,
+  };
+}
+
+/** Whether a zone stands in the open air: neither it nor she is under a roof, and nothing was put up over it for a while. */
+function outsideOf({ boat, jobs, surfaces }: BoatRows): (surfaceId: string, at: number) => boolean {
+  const zones = new Map(surfaces.map((s) => [s.id, s]));
+  const shelters = jobs.flatMap((j) => j.planning?.shelters ?? []).filter((s) => s.cover !== 'open');
+  return (id, at) => {
+    const zone = zones.get(id);
+    if (!zone || isSheltered(zone, boat.shelter)) return false;
+    return !shelters.some((s) => s.from <= at && at < s.to && (s.zoneIds.length === 0 || s.zoneIds.includes(id)));
   };
 }
 

@@ -17,6 +17,7 @@ import type { Layer } from '#core/model/layer';
 import type { AreaRecord, MeshRecord, OffsetRecord } from '#core/model/area';
 import { USUAL_KIT } from '#core/model/kit';
 import type { SheetBody } from '#core/model/sheet';
+import type { WeatherHour } from '#core/air/weather';
 import type { Boat, BuildUpRow, Job, SurfaceRow, TypedDayRow } from '#contracts/rows/boat';
 import type { LotRow, YardRules } from '#contracts/rows/stores';
 import type { BorderRow, NamedBuildUpRow } from '#contracts/rows/system';
@@ -225,6 +226,7 @@ export const yardRules = pgTable('yard_rules', {
   rates: jsonb('rates').$type<YardRules['rates']>().notNull().default([]),
   drying: jsonb('drying').$type<YardRules['drying']>().notNull().default([]),
   hands: jsonb('hands').$type<YardRules['hands']>().notNull().default([]),
+  heat: jsonb('heat').$type<YardRules['heat']>(),
   version: integer('version').notNull(),
 });
 
@@ -260,6 +262,7 @@ export const typedForecasts = pgTable(
       .references(() => boats.id),
     issuedAt: instant('issued_at').notNull(),
     days: jsonb('days').$type<TypedDayRow[]>().notNull(),
+    hours: jsonb('hours').$type<WeatherHour[]>(),
   },
   (t) => [uniqueIndex('typed_forecasts_once').on(t.boatId, t.issuedAt)],
 );

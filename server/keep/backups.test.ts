@@ -195,6 +195,8 @@ describe('what a demo and an older folder need', () => {
       ['yard_rules', 'rates'],
       ['yard_rules', 'drying'],
       ['yard_rules', 'hands'],
+      ['yard_rules', 'heat'],
+      ['typed_forecasts', 'hours'],
       ['jobs', 'planning'],
     ] as const)
       await t.db.execute(sql.raw(`alter table ${table} drop column ${column}`));
@@ -203,7 +205,7 @@ describe('what a demo and an older folder need', () => {
     );
     await t.db.execute(sql`insert into weather_issues values (${uuid()}, ${set.boat}, 'typed', ${NOW}, '[]')`);
     await t.db.execute(
-      sql`delete from drizzle.__drizzle_migrations where id > (select max(id) - 5 from drizzle.__drizzle_migrations)`,
+      sql`delete from drizzle.__drizzle_migrations where id > (select max(id) - 6 from drizzle.__drizzle_migrations)`,
     );
     await t.close();
     const again = await testApp(dir);

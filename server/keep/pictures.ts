@@ -31,11 +31,12 @@ export async function pictureTypeOf(files: FileStore, hash: string): Promise<str
   return type;
 }
 
-/** Every file that the rows of a database name: meshes of hulls, pictures of coats, zones and the line. */
+/** Every file that the rows of a database name: meshes of hulls, typical years, pictures of coats, zones, the line. */
 export async function filesNamed(db: Parameters<typeof rawRows>[0]): Promise<Set<string>> {
   const rows = await rawRows(
     db,
     sql`select mesh->>'fileHash' as hash from hulls where mesh is not null and not deleted
+        union select planning->'typicalYear'->>'fileHash' from jobs where planning->'typicalYear'->>'fileHash' is not null
         union select body->>'hash' as hash from entries where kind = 'picture' or (kind = 'evidence' and body ? 'hash')`,
   );
   return new Set(rows.map((r) => r.hash as string));

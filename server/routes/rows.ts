@@ -11,9 +11,9 @@ import {
   hullBody,
   jobBody,
   surfaceBody,
-  typedDaysBody,
 } from '#contracts/schemas/boat';
-import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft, TypedDayRow } from '#contracts/rows/boat';
+import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/rows/boat';
+import { typedDaysBody } from '#contracts/schemas/weather';
 import { borderBody } from '#contracts/schemas/system';
 import type { BorderRow } from '#contracts/rows/system';
 import type { Context } from '../context';
@@ -24,7 +24,7 @@ import type { Writing } from '../db/store';
 import { putVersioned, same } from '../db/versioned';
 import { notFound, Refusal } from '../errors';
 import { check, idIn, idOf } from '../validate';
-import { putTypedForecast, weatherPlace } from '../weather';
+import { putTypedForecast, weatherPlace, type TypedForecast } from '../weather';
 
 /** Boats and what belongs to one: haul-outs, zones, build-ups, the weather that was typed for it. */
 export function rowRoutes(context: Context): Router {
@@ -36,7 +36,7 @@ export function rowRoutes(context: Context): Router {
 }
 
 /** The boat, her haul-outs, the weather that was typed for her. */
-function boatRoutes(router: Router, { store, clock }: Context): void {
+function boatRoutes(router: Router, { store, clock, yard }: Context): void {
   router.get('/boats/:id', async (req, res) => {
     res.json(await getBundle(store, idOf(req), clock));
   });
@@ -68,6 +68,11 @@ function boatRoutes(router: Router, { store, clock }: Context): void {
       throw new Refusal(422, 'impossible', 'The launch is before the haul-out. Check the two dates.', {
         field: 'inOn',
       });
+    const year = row.planning?.typicalYear;
+    if (year && !yard.files.has(year.fileHash))
+      throw new Refusal(422, 'no_file', 'The file of the typical year did not arrive. Choose it again.', {
+        field: 'planning',
+      });
     res.json(
       await store.write(async (tx) => {
         await getBoatRows(tx, row.boatId);
@@ -79,10 +84,10 @@ function boatRoutes(router: Router, { store, clock }: Context): void {
   router.put('/boats/:id/typed-weather/:issueId', async (req, res) => {
     const boatId = idOf(req);
     const issueId = idIn(req.params.issueId);
-    const { days } = check<{ days: TypedDayRow[] }>(typedDaysBody, req.body);
+    const told = check<Pick<TypedForecast, 'days' | 'hours'>>(typedDaysBody, req.body);
     await store.write(async (tx) => {
       const { boat } = await getBoatRows(tx, boatId);
-      await putTypedForecast(tx, boat, issueId, days, clock.now());
+      await putTypedForecast(tx, boat, issueId, told, clock.now());
     });
     res.json({ ok: true });
   });

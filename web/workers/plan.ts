@@ -1,7 +1,9 @@
 import { expose } from 'comlink';
 import { getPosition, getTimes } from 'suncalc';
 import type { BoatStanding } from '../data/planning';
+import { fetchFile } from '../data/files';
 import { rateOf } from '../data/rates';
+import { parseEpw, type Epw } from '#core/air/epw';
 import { filmInTime, openFor, type FilmStep } from '#core/plan/filmInTime';
 import { jobProblem, type BoatJob, type JobProblem } from '#core/plan/job';
 import { memberSeries } from '#core/plan/jobAir';
@@ -87,10 +89,26 @@ function daylightOf({ latitudeDeg, longitudeDeg }: BoatStanding, now: number, da
   return daylight;
 }
 
+/** Typical years that were brought in, read once; one that cannot be had is done without. */
+const years = new Map<string, Epw | null>();
+
+async function fetchYears({ boats }: PlanRequest): Promise<void> {
+  for (const { plan } of boats) {
+    const hash = plan?.typicalYear?.fileHash;
+    if (hash === undefined || years.has(hash)) continue;
+    try {
+      years.set(hash, parseEpw(await (await fetchFile(hash)).text()));
+    } catch {
+      years.set(hash, null);
+    }
+  }
+}
+
 function boatJob(boat: BoatStanding, now: number, days: number): BoatJob {
   const { latitudeDeg, longitudeDeg } = boat;
   return {
     ...boat,
+    typicalYear: years.get(boat.plan?.typicalYear?.fileHash ?? '') ?? null,
     daylight: daylightOf(boat, now, days),
     sunAt: (at) => {
       const { azimuth, altitude } = getPosition(new Date(at), latitudeDeg, longitudeDeg);
@@ -137,6 +155,8 @@ const worker = {
   async plan(request: PlanRequest, tell: (answer: PlanAnswer) => void): Promise<PlanWeather[]> {
     turn += 1;
     const mine = turn;
+    await fetchYears(request);
+    if (mine !== turn) return [];
     const job = problemOf(request);
     const session = planSession(job.problem);
     const { search } = session;
@@ -180,6 +200,7 @@ const worker = {
   /** What would come of other requests, each really planned, one after the other. */
   async ways(requests: readonly { key: string; request: PlanRequest }[], tell: (way: WayFound) => void): Promise<void> {
     for (const { key, request } of requests) {
+      await fetchYears(request);
       const session = planSession(problemOf(request).problem);
       let best = session.search.first();
       // What stands already is where it begins: a way out is no worse for having been looked at for less long.

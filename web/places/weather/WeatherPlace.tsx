@@ -11,6 +11,8 @@ import { Choice, FormProblem, QuantityField, TextField } from '../../parts/Field
 import { dayWords, SIMULATED_WORDS, timeWords } from '../../parts/words';
 
 const AirChart = lazy(async () => ({ default: (await import('./AirChart')).AirChart }));
+const AirFile = lazy(async () => ({ default: (await import('./AirFile')).AirFile }));
+const TypicalYearFile = lazy(async () => ({ default: (await import('./TypicalYearFile')).TypicalYearFile }));
 const DAYS = 7;
 
 interface Draft {
@@ -32,7 +34,7 @@ export function WeatherPlace() {
       <h1 className="text-2xl">Weather at {boat.place || 'the boat'}</h1>
       <p className="mb-2">
         {hours.some((h) => h.source === 'typed' && h.at > at)
-          ? `As typed where typed; otherwise ${SIMULATED_WORDS}.`
+          ? `${view.typedHours ? 'As in the file that was brought in' : 'As typed where typed'}; otherwise ${SIMULATED_WORDS}.`
           : `All of it ${SIMULATED_WORDS}. Type your own forecast below: windows then run on it.`}
       </p>
       {weatherGaps(hours).map((gap) => (
@@ -44,7 +46,35 @@ export function WeatherPlace() {
       <Suspense fallback={<div className="skeleton h-72 rounded-sm" role="status" aria-label="Loading the chart" />}>
         <AirChart hours={hours} at={at} zone={boat.timeZone} />
       </Suspense>
+      <Files view={view} />
       <TypedForecast key={view.typedDays.map((d) => JSON.stringify(d)).join()} view={view} />
+    </div>
+  );
+}
+
+/** What can be brought in as a file: a forecast by the hour, a typical year for the time beyond it. */
+function Files({ view }: { view: BoatView }) {
+  const [open, setOpen] = useState<'forecast' | 'year' | null>(null);
+  const opener = (which: 'forecast' | 'year', words: string) => (
+    <button
+      type="button"
+      className="btn"
+      aria-expanded={open === which}
+      onClick={() => setOpen(open === which ? null : which)}
+    >
+      {words}
+    </button>
+  );
+  return (
+    <div className="mt-3">
+      <div className="flex flex-wrap gap-3">
+        {opener('forecast', 'Forecast from a file')}
+        {opener('year', 'Typical year')}
+      </div>
+      <Suspense fallback={<p role="status">Loading …</p>}>
+        {open === 'forecast' && <AirFile view={view} onTaken={() => setOpen(null)} />}
+        {open === 'year' && <TypicalYearFile view={view} />}
+      </Suspense>
     </div>
   );
 }
