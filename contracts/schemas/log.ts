@@ -81,6 +81,7 @@ const bodies: Record<LogKind, Joi.ObjectSchema> = {
   note: Joi.object({
     text: Joi.string().trim().min(1).max(2000).required(),
     quick: Joi.valid(...QUICK_REMARKS),
+    about: Joi.valid('airStart'),
     drawnAt,
   }),
   withdrawn: Joi.object({ reason: Joi.string().trim().max(500).allow('').required() }),

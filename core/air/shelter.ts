@@ -24,6 +24,9 @@ const LETS_IN: Record<Shelter, { readonly sun: number; readonly wind: number; re
   building: { sun: 0, wind: 0, rain: false },
 };
 
+/** What a small tent loses for each degree, W/°C, and what heat costs, minor units a kWh, until the yard says. [M] */
+export const USUAL_HEAT = { wattsPerC: 150, priceMinorPerKWh: 30 } as const;
+
 /** Under thin sheeting the sun warms the air by so much for each W/m² outside. [M] */
 const TENT_SUN_C_PER_WM2 = 0.006;
 /** A heater does not warm beyond what a yard can pay or paint can bear, °C. */

@@ -107,6 +107,8 @@ export type QuickRemark = (typeof QUICK_REMARKS)[number];
 export interface NoteBody {
   readonly text: string;
   readonly quick?: QuickRemark | undefined;
+  /** What it answers: how a coat turned out that was started against the air. */
+  readonly about?: 'airStart' | undefined;
   readonly drawnAt?: DrawnAt | undefined;
 }
 

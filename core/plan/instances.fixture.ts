@@ -1,7 +1,7 @@
 import type { TempSample, WeatherHour } from '../air/weather';
 import type { TimeTable } from '../model/timeTable';
 import { seeded } from './seeded';
-import type { Appointment, CoatTask, Crew, PlanProblem, PlanTask, Span } from './problem';
+import type { CoatTask, Crew, PlanAppointment, PlanProblem, PlanTask, Span } from './problem';
 
 /** Tests only: made-up problems from a seed. Their figures are invented; only the rules are asked about. */
 
@@ -186,7 +186,7 @@ function anAppointment(
   days: number,
   zones: readonly string[],
   tasks: readonly PlanTask[],
-): Appointment {
+): PlanAppointment {
   const from = NOW + Math.floor((0.3 + 0.5 * r()) * days * 24) * H;
   const coat = tasks.filter((t) => t.kind === 'coat')[Math.floor(r() * 3)];
   return {

@@ -104,7 +104,9 @@ describe('a job as a plan problem', () => {
       ],
     };
     const { problem } = jobOf([], plan);
-    expect(problem.appointments).toEqual([{ id: 'move', from: at, to: at + 2 * hour, zones: ['bottom'], bear: [] }]);
+    expect(problem.appointments).toMatchObject([{ id: 'move', from: at, to: at + 2 * hour, zones: ['bottom'] }]);
+    // Slings press on the bottom: what is on it by then can be sanded, which stands for being handled.
+    expect(problem.appointments[0]?.bear.map((b) => b.coat)).toEqual(['coat:bottom:first', 'coat:bottom:second']);
     expect(problem.tasks.find((t) => t.id === 'coat:bottom:first')?.lock).toEqual({
       start: noon + 4 * day,
       painters: ['Iris'],

@@ -5,17 +5,18 @@ import type { ZoneStatus } from '../coat/zoneStatus';
 import { zoneReadings } from '../coat/fold';
 import { OPENNESS, isSheltered } from '../hull/zones';
 import type { BuildUp } from '../model/buildUp';
-import { NO_JOB_PLAN, type JobPlan } from '../model/jobPlan';
+import { NO_JOB_PLAN, type JobAppointment, type JobPlan } from '../model/jobPlan';
 import type { Layer } from '../model/layer';
 import type { LogEntry } from '../model/log';
 import type { SheetRevision } from '../model/sheet';
-import type { Shelter, Side, Surface } from '../model/surface';
+import { timeLaw } from '../cure/arrhenius';
+import { PATCHES, type Shelter, type Side, type Surface, type ZoneKind } from '../model/surface';
 import { zonePrep } from '../prep/zonePrep';
 import type { Border } from '../system/borders';
 import type { SourcedHour } from '../air/weather';
-import { faceOf, seriesOfZones, withTypicalYear, type ZoneAir } from './jobAir';
-import { zoneTasks, type PlanHand, type TaskLabel } from './jobZone';
-import type { PlanProblem, PlanTask, Span } from './problem';
+import { faceOf, LEVEL_DEG, seriesOfZones, withTypicalYear, type ZoneAir } from './jobAir';
+import { zoneTasks, type Bearing, type PlanHand, type TaskLabel } from './jobZone';
+import type { PlanAppointment, PlanProblem, PlanSeries, PlanTask, Span } from './problem';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -90,6 +91,7 @@ export function jobProblem({ now, days, boats, hands, rateOf, dryFactorOf }: Yar
     const { hours, typicalFrom } = withTypicalYear(boat.hours, boat.place, until + HOUR_MS, boat.typicalYear);
     const first = hours[0]?.at ?? start;
     const zoneAirs: ZoneAir[] = [];
+    const own: OwnZone[] = [];
     boat.surfaces.forEach((surface, i) => {
       const status = boat.statuses[i];
       if (!status) return;
@@ -111,17 +113,10 @@ export function jobProblem({ now, days, boats, hands, rateOf, dryFactorOf }: Yar
       });
       tasks.push(...found.tasks.map((task) => lockedTask(task, plan.locks, start, until)));
       labels.push(...found.labels);
+      own.push({ surface, tasks: found.tasks, bearing: found.bearing });
     });
-    const own = new Set(zones.filter((z) => z.boat === boat.id).map((z) => z.id));
-    appointments.push(
-      ...plan.appointments.map(({ id, from, to, zoneIds }) => ({
-        id,
-        from,
-        to,
-        zones: (zoneIds.length > 0 ? zoneIds : [...own]).filter((z) => own.has(z)),
-        bear: [],
-      })),
-    );
+    waitForCoatsUnder(tasks, own);
+    appointments.push(...plan.appointments.map((a) => appointmentOf(a, own)));
     Object.assign(series, seriesOfZones(hours, zoneAirs, boat.sunAt));
     air.push({ boatId: boat.id, hours, typicalFrom, zones: zoneAirs, sunAt: boat.sunAt });
   }
@@ -146,6 +141,42 @@ export function jobProblem({ now, days, boats, hands, rateOf, dryFactorOf }: Yar
     labels,
     air,
   };
+}
+
+/** A zone of a boat in a plan. */
+interface OwnZone {
+  readonly surface: BoatJob['surfaces'][number];
+  readonly tasks: readonly PlanTask[];
+  readonly bearing: readonly Bearing[];
+}
+
+/** Zones that slings and stands press on. */
+const BORNE: ReadonlySet<ZoneKind> = new Set(['underwater', 'keel', 'bootTop']);
+
+/** What is fixed, the zones it takes up, and, where she is moved, the coats under slings and stands that must be hard by then. */
+function appointmentOf({ id, kind, from, to, zoneIds }: JobAppointment, own: readonly OwnZone[]): PlanAppointment {
+  const taken = own.filter(({ surface }) => zoneIds.length === 0 || zoneIds.includes(surface.id));
+  const borne = kind === 'move' ? taken.filter(({ surface }) => BORNE.has(surface.kind)) : [];
+  return { id, from, to, zones: taken.map(({ surface }) => surface.id), bear: borne.flatMap((z) => z.bearing) };
+}
+
+/** At this temperature, °C, a patch waits until its zone's last coat may be overcoated. [M] */
+const PATCH_WAITS_AT_C = 10;
+
+/** A patch that lies on its zone is begun when the last coat of the zone may be overcoated. */
+function waitForCoatsUnder(tasks: PlanTask[], own: readonly OwnZone[]): void {
+  for (const { surface, tasks: patch } of own) {
+    if (!surface.patchKind || PATCHES[surface.patchKind] !== 'overlay') continue;
+    const under = own.find((z) => z.surface.id === surface.parentId);
+    const last = under?.tasks.findLast((t) => t.kind === 'coat' && t.done === null);
+    if (!last) continue;
+    const table = under?.bearing.find((b) => b.coat === last.id)?.minimum;
+    const hours = table ? timeLaw({ table, kind: 'minimum' })(PATCH_WAITS_AT_C) : 0;
+    const first = new Set(patch.filter((t) => t.done === null && t.after.length === 0).map((t) => t.id));
+    tasks.forEach((task, i) => {
+      if (first.has(task.id)) tasks[i] = { ...task, after: [...task.after, { id: last.id, hours }] };
+    });
+  }
 }
 
 /** A task held where somebody put it; a lock that is over, or of people who are no longer there, holds nothing. */
@@ -223,4 +254,25 @@ function airOf(boat: BoatJob, surface: BoatJob['surfaces'][number], status: Zone
     readings.length > 0 ? surface.id : '',
   ].join('|');
   return { key, spans, openness, face, readings };
+}
+
+/**
+ * The air and surface of one side of a zone that has both: what chasing the shade goes by.
+ * @param options.hours weather of the boat
+ * @returns null where nobody has said which way she points, or the zone shows the same face on both sides
+ * @example sideSeries({ boat: { surfaces: [], statuses: [] }, surfaceId: 'bottom', side: 'port', hours: steady }) // → null
+ */
+export function sideSeries(options: {
+  boat: BoatJob;
+  surfaceId: string;
+  side: 'port' | 'starboard';
+  hours: readonly WeatherHour[];
+}): PlanSeries | null {
+  const { boat, surfaceId, side, hours } = options;
+  const i = boat.surfaces.findIndex((s) => s.id === surfaceId);
+  const [surface, status] = [boat.surfaces[i], boat.statuses[i]];
+  if (!surface || !status || surface.side === 'port' || surface.side === 'starboard') return null;
+  const air = airOf(boat, { ...surface, side }, status, boat.plan ?? NO_JOB_PLAN);
+  if (!air.face || air.face.tiltDeg < LEVEL_DEG || surface.kind === 'transom') return null;
+  return seriesOfZones(hours, [air], boat.sunAt)[air.key] ?? null;
 }

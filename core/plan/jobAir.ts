@@ -35,6 +35,9 @@ const TILT_DEG: Partial<Record<ZoneKind, number>> = {
   cockpit: 20,
 };
 
+/** Less tilted than this, degrees, a face looks up on both sides alike. */
+export const LEVEL_DEG = 30;
+
 /**
  * Which face a zone shows, where it has a side of its own and her heading is known.
  * @param options.headingDeg where her bow points, degrees clockwise from north
@@ -49,7 +52,7 @@ export function faceOf(options: {
   const tiltDeg = TILT_DEG[surface.kind];
   if (headingDeg === null || tiltDeg === undefined || isSheltered(surface, boatShelter)) return null;
   const { kind, side } = surface;
-  const level = tiltDeg < 30;
+  const level = tiltDeg < LEVEL_DEG;
   if (!level && side !== 'port' && side !== 'starboard' && kind !== 'transom') return null;
   const turn = kind === 'transom' ? 180 : side === 'port' ? -90 : side === 'starboard' ? 90 : 0;
   return { azimuthDeg: (headingDeg + turn + 360) % 360, tiltDeg, absorptance, openness: level ? OPENNESS[kind] : 1 };

@@ -6,7 +6,7 @@ import type { SheetBody } from '../model/sheet';
 import type { TimeTable } from '../model/timeTable';
 import { overcoatFor } from '../sheet/overcoat';
 import type { PrepList, PrepStep } from '../prep/prepSteps';
-import type { CoatTask, Crew, Over, PlanTask, WorkTask } from './problem';
+import type { CoatTask, Crew, Over, PlanAppointment, PlanTask, WorkTask } from './problem';
 
 /** m² that one painter gets ready in an hour. [M] */
 const PREP_M2_PER_H: Readonly<Partial<Record<PrepKind, number>>> = {
@@ -95,16 +95,26 @@ export interface TaskLabel {
   readonly number: number;
 }
 
+/** Coats of a zone with what they need before slings or stands may press on them. */
+export type Bearing = PlanAppointment['bear'][number];
+
 /** Everything still to do on a zone as tasks of a plan: getting it ready, its coats, abrading where it may be, tape off. */
-export function zoneTasks(job: ZoneJob): { tasks: PlanTask[]; labels: TaskLabel[] } {
+export function zoneTasks(job: ZoneJob): { tasks: PlanTask[]; labels: TaskLabel[]; bearing: Bearing[] } {
   const tasks: PlanTask[] = [];
   const labels: TaskLabel[] = [];
+  const bearing: Bearing[] = [];
+  const bears = (coat: string, sheet: SheetBody, factor: number) => {
+    // A sheet without a time for handling: hard enough to be sanded. [M]
+    const minimum = scaled(sheet.handle ?? sheet.sandable, factor);
+    if (minimum) bearing.push({ coat, minimum });
+  };
   const left = job.layers.slice(job.status.layersDone);
   const prep = prepTasks(job, left.length > 0);
   tasks.push(...prep.tasks);
   labels.push(...prep.labels);
   const under = doneCoat(job);
   if (under) tasks.push(under);
+  if (under && job.lastSheet) bears(under.id, job.lastSheet, 1);
   let below: { id: string; layer: Layer | null; sheet: SheetBody } | null =
     under && job.lastSheet ? { id: under.id, layer: null, sheet: job.lastSheet } : null;
   const counts = new Map<string, number>();
@@ -128,6 +138,7 @@ export function zoneTasks(job: ZoneJob): { tasks: PlanTask[]; labels: TaskLabel[
       immersion: last ? immersionOf(sheet, job.dryFactorOf(layer)) : null,
     });
     labels.push({ task: id, zoneId: job.zoneId, steps: [], layer, number: count(counts, layer) });
+    bears(id, sheet, job.dryFactorOf(layer));
     below = { id, layer, sheet };
   });
   const top = left[left.length - 1];
@@ -141,7 +152,7 @@ export function zoneTasks(job: ZoneJob): { tasks: PlanTask[]; labels: TaskLabel[
     });
     labels.push({ task: id, zoneId: job.zoneId, steps: ['mask'], layer: null, number: 0 });
   }
-  return { tasks, labels };
+  return { tasks, labels, bearing };
 }
 
 export const coatId = (zoneId: string, layerId: string) => `coat:${zoneId}:${layerId}`;

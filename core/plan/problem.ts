@@ -83,7 +83,7 @@ export interface CoatTask extends TaskBase {
 export type PlanTask = WorkTask | CoatTask;
 
 /** Something fixed, like the yard moving her. */
-export interface Appointment extends Span {
+export interface PlanAppointment extends Span {
   readonly id: string;
   readonly zones: readonly string[];
   /** Coats that must bear it: hard by then, or put on afterwards. */
@@ -112,7 +112,7 @@ export interface PlanProblem {
     readonly open: readonly Span[] | null;
   }[];
   readonly painters: readonly { readonly id: string; readonly available: readonly Span[] }[];
-  readonly appointments: readonly Appointment[];
+  readonly appointments: readonly PlanAppointment[];
   readonly notTogether: readonly { readonly zones: readonly [string, string]; readonly untilDry: boolean }[];
   readonly tasks: readonly PlanTask[];
 }

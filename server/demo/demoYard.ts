@@ -61,7 +61,7 @@ export class DemoYard {
   async boat(
     n: number,
     what: Pick<Boat, 'name' | 'hullMaterial' | 'keels' | 'form' | 'loaM' | 'lwlM' | 'beamM' | 'draftM' | 'freeboardM'>,
-    job: { out: number; launch: number; cost: number; movedIn?: number },
+    job: { out: number; launch: number; cost: number; movedIn?: number; headingDeg?: number },
   ): Promise<Boat> {
     const boat: Boat = {
       ...what,
@@ -79,7 +79,7 @@ export class DemoYard {
     const day = (d: number) => DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: d }).toISODate() as string;
     const moved = job.movedIn;
     const at = (hour: number) =>
-      DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: moved }).startOf('day').set({ hour }).toMillis();
+      DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: moved ?? 0 }).startOf('day').set({ hour }).toMillis();
     await this.db.insert(jobs).values({
       id: demoId(4, n),
       boatId: boat.id,
@@ -87,15 +87,14 @@ export class DemoYard {
       inOn: day(job.launch),
       yardCostPerDayMinor: job.cost,
       currency: 'EUR',
-      planning:
-        moved === undefined
-          ? null
-          : {
-              ...NO_JOB_PLAN,
-              appointments: [
-                { id: demoId(17, n), kind: 'move', name: 'The yard moves her', from: at(10), to: at(12), zoneIds: [] },
-              ],
-            },
+      planning: {
+        ...NO_JOB_PLAN,
+        headingDeg: job.headingDeg ?? null,
+        appointments:
+          moved === undefined
+            ? []
+            : [{ id: demoId(17, n), kind: 'move', name: 'The yard moves her', from: at(10), to: at(12), zoneIds: [] }],
+      },
       version: 1,
       deleted: false,
     });

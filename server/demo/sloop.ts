@@ -24,7 +24,7 @@ export async function sloop(yard: DemoYard): Promise<void> {
       draftM: 1.15,
       freeboardM: 1.05,
     },
-    { out: -13, launch: 9, cost: 3200 },
+    { out: -13, launch: 9, cost: 3200, headingDeg: 225 },
   );
   await yard.db.insert(namedBuildUps).values({
     id: YARD_BOTTOM,

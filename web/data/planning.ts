@@ -1,7 +1,9 @@
 import { DateTime } from 'luxon';
 import type { BoatJob } from '#core/plan/job';
 import type { Span } from '#core/plan/problem';
-import type { Hand } from '#core/model/jobPlan';
+import { heating, USUAL_HEAT } from '#core/air/shelter';
+import { NO_JOB_PLAN, type Hand, type JobAppointment, type JobPlan, type JobShelter } from '#core/model/jobPlan';
+import { withTypicalYear } from '#core/plan/jobAir';
 import type { YardRules } from '#contracts/rows/stores';
 import { LAUNCH_HOUR } from '#contracts/rows/boat';
 import type { BoatView } from './store';
@@ -51,16 +53,18 @@ export function launchAt(inOn: string | null | undefined, timeZone: string): num
   return DateTime.fromISO(inOn, { zone: timeZone }).set({ hour: LAUNCH_HOUR }).toMillis();
 }
 
+const placeOf = ({ boat, at }: BoatView) => ({
+  seed: boat.place || boat.timeZone,
+  latitudeDeg: boat.latitudeDeg,
+  utcOffsetH: DateTime.fromMillis(at, { zone: boat.timeZone }).offset / 60,
+});
+
 export function standing(view: BoatView, longitudeDeg: number): BoatStanding {
   const { boat, jobs } = view;
   const job = jobs[jobs.length - 1];
   return {
     id: boat.id,
-    place: {
-      seed: boat.place || boat.timeZone,
-      latitudeDeg: boat.latitudeDeg,
-      utcOffsetH: DateTime.fromMillis(view.at, { zone: boat.timeZone }).offset / 60,
-    },
+    place: placeOf(view),
     latitudeDeg: boat.latitudeDeg,
     longitudeDeg,
     shelter: boat.shelter,
@@ -72,12 +76,71 @@ export function standing(view: BoatView, longitudeDeg: number): BoatStanding {
     sheets: [...view.sheetById.values()],
     statuses: view.statuses,
     hours: view.hours,
-    plan: job?.planning ?? null,
+    plan: job ? withAfloat(view, job) : null,
   };
 }
 
-/** Days that a plan looks ahead: a week past the launch, and three weeks at least. */
-export function planDays(launch: number | null, now: number): number {
-  const toLaunch = launch === null ? 0 : Math.ceil((launch - now) / 86_400_000) + 7;
-  return Math.max(21, Math.min(120, toLaunch));
+/** Id of the time in which she still floats. */
+export const AFLOAT = 'afloat:';
+
+/** When she is out of the water, where that is still to come, epoch ms. */
+export function outAt(view: BoatView): number | null {
+  const job = view.jobs[view.jobs.length - 1];
+  const at = launchAt(job?.outOn, view.boat.timeZone);
+  return at !== null && at > view.at ? at : null;
+}
+
+/** What she is planned by, and nothing before she is out of the water. */
+function withAfloat(view: BoatView, job: BoatView['jobs'][number]): JobPlan {
+  const planning = job.planning ?? NO_JOB_PLAN;
+  const to = outAt(view);
+  if (to === null) return planning;
+  const afloat: JobAppointment = {
+    id: `${AFLOAT}${view.boat.id}`,
+    kind: 'other',
+    name: 'She is still afloat',
+    from: view.at,
+    to,
+    zoneIds: [],
+  };
+  return { ...planning, appointments: [...planning.appointments, afloat] };
+}
+
+/** Days that a plan looks ahead: a week past the launch, and three weeks from when she is out at least. */
+export function planDays(launch: number | null, now: number, out: number | null = null): number {
+  const days = (at: number) => Math.ceil((at - now) / 86_400_000);
+  return Math.max(
+    21,
+    Math.min(180, Math.max(launch === null ? 0 : days(launch) + 7, out === null ? 0 : days(out) + 21)),
+  );
+}
+
+/** Heat of some shelters from now on, roughly: degree-hours, kWh and money, on the weather ahead. */
+export function heatOf(view: BoatView, shelters: readonly JobShelter[], rules: Pick<YardRules, 'heat'>) {
+  const spans = shelters
+    .map((s) => ({ ...s, from: Math.max(s.from, view.at) }))
+    .filter((s) => s.heatedToC !== null && s.to > s.from);
+  const until = Math.max(view.at, ...spans.map((s) => s.to));
+  const { hours } = withTypicalYear(view.hours, placeOf(view), until);
+  const parts = spans.map((span) => heating({ hours, spans: [span], ...(rules.heat ?? USUAL_HEAT) }));
+  return {
+    degreeHours: parts.reduce((sum, p) => sum + p.degreeHours, 0),
+    kWh: parts.reduce((sum, p) => sum + p.kWh, 0),
+    costMinor: parts.reduce((sum, p) => sum + p.costMinor, 0),
+  };
+}
+
+/** Days of the yard's shed by boat, in order of time, each with the boats that have it at the same time. */
+export function shedSpans(views: readonly Pick<BoatView, 'boat' | 'jobs'>[]) {
+  const spans = views.flatMap(({ boat, jobs }) =>
+    (jobs[jobs.length - 1]?.planning?.shelters ?? [])
+      .filter((s) => s.cover === 'building')
+      .map(({ id, from, to }) => ({ id, boat: boat.name, from, to })),
+  );
+  return spans
+    .map((s) => ({
+      ...s,
+      with: spans.filter((o) => o.boat !== s.boat && o.from < s.to && s.from < o.to).map((o) => o.boat),
+    }))
+    .sort((a, b) => a.from - b.from);
 }

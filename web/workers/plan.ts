@@ -5,17 +5,18 @@ import { fetchFile } from '../data/files';
 import { rateOf } from '../data/rates';
 import { parseEpw, type Epw } from '#core/air/epw';
 import { filmInTime, openFor, type FilmStep } from '#core/plan/filmInTime';
-import { jobProblem, type BoatJob, type JobProblem } from '#core/plan/job';
+import { jobProblem, sideSeries, type BoatJob, type JobProblem } from '#core/plan/job';
 import { memberSeries } from '#core/plan/jobAir';
 import type { TaskLabel } from '#core/plan/jobZone';
 import { memberOf } from '#core/air/forecast';
 import { oddsSteps, type LaunchOdds } from '#core/plan/odds';
 import { rehearse, type RehearsedDay } from '#core/plan/rehearse';
-import type { CoatPlan, PlanProblem, Span } from '#core/plan/problem';
+import type { CoatPlan, CoatTask, PlanProblem, PlanSeries, Span } from '#core/plan/problem';
 import { compareFound, type Found } from '#core/plan/search';
 import { planSession, type PlanSession } from '#core/plan/session';
 import { compareScores } from '#core/plan/problem';
-import type { WeatherHour } from '#core/air/weather';
+import { allowedStarts, type AllowedStarts } from '#core/air/allowedStarts';
+import type { TempSample, WeatherHour } from '#core/air/weather';
 import type { TakenRate } from '#contracts/rows/stores';
 
 /** All that a plan is worked out from; plain data. */
@@ -49,6 +50,23 @@ export interface PlanWeather {
   readonly hours: readonly WeatherHour[];
   readonly typicalFrom: number | null;
   readonly daylight: readonly Span[];
+  /** Surface of each zone, by what zones that are alike share. */
+  readonly surfaces: Readonly<Record<string, readonly TempSample[]>>;
+  readonly surfaceOf: Readonly<Record<string, string>>;
+}
+
+/** What is to be put on, other than the next coat of each zone. */
+export type OtherCoat = Pick<CoatTask, 'limits' | 'method' | 'touchDry' | 'minCureC'>;
+
+/** The hours in which a coat may be put on one zone, and how warm its surface is. */
+export interface ZoneHours {
+  readonly zoneId: string;
+  /** One of its sides, where they differ. */
+  readonly side: 'port' | 'starboard' | null;
+  readonly task: string;
+  readonly hours: number;
+  readonly spells: readonly AllowedStarts[];
+  readonly surface: readonly TempSample[];
 }
 
 /** A weather that the forecast allows, and each day of the plan in it. */
@@ -63,6 +81,8 @@ export interface WayFound {
   readonly key: string;
   readonly plan: CoatPlan;
   readonly ready: Readonly<Record<string, number | null>>;
+  /** The dates that it was planned for. */
+  readonly launchAt: Readonly<Record<string, number | null>>;
 }
 
 const DAY_MS = 86_400_000;
@@ -72,7 +92,7 @@ const SLICE_MS = 25;
 const TRIES_IN_VAIN = 150;
 
 let turn = 0;
-let made: { job: JobProblem; session: PlanSession; best: Found } | null = null;
+let made: { request: PlanRequest; job: JobProblem; session: PlanSession; best: Found } | null = null;
 
 const breath = () => new Promise<void>((go) => setTimeout(go));
 
@@ -165,12 +185,17 @@ const worker = {
       const kept = session.adopt(request.accepted);
       if (compareScores(kept.score, best.score) <= 0) best = kept;
     }
-    made = { job, session, best };
+    made = { request, job, session, best };
     tell(answerOf(session, job, best, search.units.length === 0));
-    const weather = job.air.map(({ boatId, hours, typicalFrom }) => ({
+    const shown = ({ at }: { at: number }) => at > job.problem.now - DAY_MS && at < job.problem.until;
+    const weather = job.air.map(({ boatId, hours, typicalFrom, zones }) => ({
       boatId,
-      hours: hours.filter((h) => h.at > job.problem.now - DAY_MS && h.at < job.problem.until),
+      hours: hours.filter(shown),
       typicalFrom,
+      surfaces: Object.fromEntries(
+        zones.map(({ key }) => [key, (job.problem.series[key]?.surface ?? []).filter(shown)]),
+      ),
+      surfaceOf: Object.fromEntries(job.problem.zones.filter((z) => z.boat === boatId).map((z) => [z.id, z.series])),
       daylight: daylightOf(request.boats.find((b) => b.id === boatId) as BoatStanding, request.now, request.days),
     }));
     void better(mine, tell);
@@ -187,6 +212,11 @@ const worker = {
     return made ? openFor(made.session, task) : [];
   },
 
+  /** When the next coat of each zone may be put on and stays safe until touch dry; or another coat in its place. */
+  fit(from: number, to: number, other: OtherCoat | null): ZoneHours[] {
+    return made ? hoursOfZones(made, { from, to, other }) : [];
+  },
+
   /** The plan with one task held somewhere: the rest follows. Nothing is kept of it. */
   moved(task: string, start: number): PlanAnswer | null {
     if (!made) return null;
@@ -199,13 +229,16 @@ const worker = {
 
   /** What would come of other requests, each really planned, one after the other. */
   async ways(requests: readonly { key: string; request: PlanRequest }[], tell: (way: WayFound) => void): Promise<void> {
+    // What stands already, or was found for another way, is where each begins: none is worse for a shorter look.
+    const plans: CoatPlan[] = made ? [made.session.planOf(made.best)] : [];
     for (const { key, request } of requests) {
       await fetchYears(request);
       const session = planSession(problemOf(request).problem);
       let best = session.search.first();
-      // What stands already is where it begins: a way out is no worse for having been looked at for less long.
-      const kept = made ? session.adopt(made.session.planOf(made.best)) : best;
-      if (compareFound(kept, best) < 0) best = kept;
+      for (const plan of plans) {
+        const kept = session.adopt(plan);
+        if (compareFound(kept, best) < 0) best = kept;
+      }
       const tries = 2 * session.search.units.length + 12;
       for (let step = 0, from = performance.now(); step < tries; step += 1) {
         if (performance.now() - from > SLICE_MS) {
@@ -215,7 +248,10 @@ const worker = {
         const found = session.search.tryOnce(best, step);
         if (compareFound(found, best) <= 0) best = found;
       }
-      tell({ key, plan: session.planOf(best), ready: session.readyAt(best) });
+      const launchAt = Object.fromEntries(request.boats.map((b) => [b.id, b.launchAt]));
+      const plan = session.planOf(best);
+      plans.push(plan);
+      tell({ key, plan, ready: session.readyAt(best), launchAt });
       await breath();
     }
   },
@@ -237,29 +273,80 @@ const worker = {
 
   /** The odds of the plan that stands; told on the way. */
   async odds(members: number, tell: (share: number) => void): Promise<LaunchOdds | null> {
-    if (!made) return null;
-    const { session, job, best } = made;
-    const steps = oddsSteps(session.problem, {
-      members,
-      seed: 1,
-      plan: session.planOf(best),
-      seriesOf: (member) => allSeries(job, member),
-    });
-    for (let from = performance.now(); ;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-      if (performance.now() - from < SLICE_MS * 4) continue;
-      tell(step.value);
-      await breath();
-      from = performance.now();
-    }
+    return made && oddsOf(made.job, made.session.planOf(made.best), members, tell);
+  },
+
+  /** The odds of another way, with the plan that was found for it. */
+  async oddsOfWay(request: PlanRequest, plan: CoatPlan, members: number): Promise<LaunchOdds> {
+    await fetchYears(request);
+    return oddsOf(problemOf(request), plan, members, () => undefined);
   },
 };
+
+async function oddsOf(
+  job: JobProblem,
+  plan: CoatPlan,
+  members: number,
+  tell: (share: number) => void,
+): Promise<LaunchOdds> {
+  const steps = oddsSteps(job.problem, { members, seed: 1, plan, seriesOf: (member) => allSeries(job, member) });
+  for (let from = performance.now(); ;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (performance.now() - from < SLICE_MS * 4) continue;
+    tell(step.value);
+    await breath();
+    from = performance.now();
+  }
+}
+
+/** Both sides of a zone apart, where they differ; else the zone as it is planned. */
+function seriesOfSides(
+  { request, job }: Pick<NonNullable<typeof made>, 'request' | 'job'>,
+  zone: PlanProblem['zones'][number],
+): { side: ZoneHours['side']; series: PlanSeries }[] {
+  const { problem } = job;
+  const air = job.air.find((a) => a.boatId === zone.boat);
+  const standing = request.boats.find((b) => b.id === zone.boat);
+  if (air && standing?.plan && standing.plan.headingDeg !== null) {
+    const boat = boatJob(standing, request.now, request.days);
+    const sides = (['port', 'starboard'] as const).flatMap((side) => {
+      const series = sideSeries({ boat, surfaceId: zone.id, side, hours: air.hours });
+      return series ? [{ side, series }] : [];
+    });
+    if (sides.length === 2) return sides;
+  }
+  const series = problem.series[zone.series];
+  return series ? [{ side: null, series }] : [];
+}
+
+function hoursOfZones(
+  plan: Pick<NonNullable<typeof made>, 'request' | 'job'>,
+  { from, to, other }: { from: number; to: number; other: OtherCoat | null },
+): ZoneHours[] {
+  const { problem } = plan.job;
+  const near = (s: TempSample) => s.at > from - DAY_MS / 8 && s.at < to + DAY_MS / 4;
+  return problem.zones.flatMap((zone): ZoneHours[] => {
+    const coat = problem.tasks.find((t): t is CoatTask => t.kind === 'coat' && t.zone === zone.id && !t.done);
+    if (!coat) return [];
+    const hours = Math.min(...coat.crews.map((c) => c.hours));
+    const { limits, method, touchDry, minCureC } = other ?? coat;
+    const asked = { limits, method, touchDry, minCureC, durationH: hours, from, to, sheltered: zone.sheltered };
+    return seriesOfSides(plan, zone).map(({ side, series }) => ({
+      zoneId: zone.id,
+      side,
+      task: coat.id,
+      hours,
+      spells: allowedStarts({ ...asked, series }),
+      surface: series.surface.filter(near),
+    }));
+  });
+}
 
 /** Try on until nothing comes of it, or another plan is asked for. */
 async function better(mine: number, tell: (answer: PlanAnswer) => void): Promise<void> {
   if (!made) return;
-  const { session, job } = made;
+  const { session, job, request } = made;
   const { search } = session;
   let current = made.best;
   let vain = 0;
@@ -275,7 +362,7 @@ async function better(mine: number, tell: (answer: PlanAnswer) => void): Promise
     vain += 1;
     if (compareScores(found.score, made.best.score) >= 0) continue;
     vain = 0;
-    made = { session, job, best: found };
+    made = { request, session, job, best: found };
     tell(answerOf(session, job, found, false));
   }
   tell(answerOf(session, job, made.best, true));

@@ -1,18 +1,15 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { coatOf } from '#core/coat/fold';
 import type { Surface } from '#core/model/surface';
-import type { Layer } from '#core/model/layer';
-import type { SheetRevision } from '#core/model/sheet';
 import { packsMinor } from '#core/stores/money';
-import { onProduct, swapProduct } from '#core/system/system';
 import type { Finding } from '#core/system/stack';
 import { useView } from '../../app/BoatShell';
-import { save, useSheets, type BoatView } from '../../data/store';
+import { save, useSheets } from '../../data/store';
 import { SelectField } from '../../parts/Field';
 import { Fig } from '../../parts/Fig';
 import { moneyWords, SHEET_KIND_WORDS } from '../../parts/words';
 import { FindingMark } from './FindingMark';
+import { productsToCome, swapped } from './swapped';
 import { useJobLedger, type JobLedger } from './useLedger';
 import { counted } from '#core/units/format';
 
@@ -137,40 +134,6 @@ function useSwap() {
   const before = useJobLedger(view);
   const after = useJobLedger(view, drafts);
   return { sheets, drafts, to, buildUps, boat, navigate, used, from, setFrom, others, setTo, surfaces, before, after };
-}
-
-/** Whether a coat of a zone has been put on. */
-const isOn = (view: BoatView, surfaceId: string, layerId: string) =>
-  coatOf(view.coats, surfaceId, layerId) !== undefined;
-
-/** Build-ups of zones that are still there. */
-const standing = (view: BoatView) => view.buildUps.filter((b) => view.surfaces.some((s) => s.id === b.surfaceId));
-
-/** Products of coats that are still to go on. */
-function productsToCome(view: BoatView): SheetRevision[] {
-  const found = new Map<string, SheetRevision>();
-  for (const row of standing(view)) {
-    for (const layer of row.layers) {
-      const revision = view.sheetById.get(layer.sheetRevisionId);
-      if (revision && !isOn(view, row.surfaceId, layer.id)) found.set(revision.sheetId, revision);
-    }
-  }
-  return [...found.values()];
-}
-
-/** The coats of each zone that would change, with the new product in place of the old one. */
-function swapped(view: BoatView, fromSheetId: string, to: SheetRevision): Map<string, Layer[]> {
-  const out = new Map<string, Layer[]>();
-  for (const row of standing(view)) {
-    const next = swapProduct({
-      layers: row.layers,
-      isOn: (id) => isOn(view, row.surfaceId, id),
-      isFrom: (l) => view.sheetById.get(l.sheetRevisionId)?.sheetId === fromSheetId,
-      to: (l) => onProduct(l, to),
-    });
-    if (next.some((l, i) => l !== row.layers[i])) out.set(row.surfaceId, next);
-  }
-  return out;
 }
 
 function ZoneChange({ surface, before, after }: { surface: Surface; before: JobLedger; after: JobLedger }) {

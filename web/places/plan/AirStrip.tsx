@@ -10,10 +10,21 @@ export const AIR_HEIGHT = 92;
 const ROLLER_WIND_MS = 8;
 
 /**
- * The air over the plan: temperature and dew point, the gap between them filled where the usual limits let paint go on,
- * night shaded, rain and wind, and hatched where the forecast has ended and a typical year goes on.
+ * The air over the plan: its temperature and dew point, the gap between them filled where the usual limits let paint go on,
+ * the surface of a zone, night shaded, rain and wind, and hatched where the forecast has ended and a typical year goes on.
  */
-export function AirStrip({ weather, seen, width }: { weather: PlanWeather; seen: TimeWindow; width: number }) {
+export function AirStrip({
+  weather,
+  seen,
+  width,
+  zoneId,
+}: {
+  weather: PlanWeather;
+  seen: TimeWindow;
+  width: number;
+  /** Whose surface is drawn. */
+  zoneId: string | undefined;
+}) {
   const uid = useId();
   const x = (at: number) => ((at - seen.from) / (seen.to - seen.from)) * width;
   const step = Math.max(1, Math.floor((seen.to - seen.from) / HOUR_MS / width));
@@ -22,8 +33,13 @@ export function AirStrip({ weather, seen, width }: { weather: PlanWeather; seen:
   );
   if (hours.length < 2) return null;
   const dews = hours.map((h) => dewPointC(h));
-  const low = Math.min(...dews) - 1;
-  const high = Math.max(...hours.map((h) => h.airC)) + 1;
+  const from = hours[0]?.at ?? 0;
+  const to = hours[hours.length - 1]?.at ?? 0;
+  const surface = (weather.surfaces[weather.surfaceOf[zoneId ?? ''] ?? ''] ?? []).filter(
+    (s, i) => i % step === 0 && s.at >= from && s.at <= to,
+  );
+  const low = Math.min(...dews, ...surface.map((s) => s.tempC)) - 1;
+  const high = Math.max(...hours.map((h) => h.airC), ...surface.map((s) => s.tempC)) + 1;
   const y = (c: number) => 12 + (1 - (c - low) / (high - low)) * (AIR_HEIGHT - 26);
   const line = (value: (h: WeatherHour, i: number) => number) =>
     hours.map((h, i) => `${x(h.at).toFixed(1)} ${y(value(h, i)).toFixed(1)}`);
@@ -56,29 +72,32 @@ export function AirStrip({ weather, seen, width }: { weather: PlanWeather; seen:
       />
       <path d={`M${air.join('L')}`} fill="none" stroke="currentColor" strokeWidth="1.5" />
       <path d={`M${dew.join('L')}`} fill="none" stroke="currentColor" strokeWidth="1.1" strokeDasharray="4 3" />
+      {surface.length > 1 && (
+        <path
+          d={`M${surface.map((s) => `${x(s.at).toFixed(1)} ${y(s.tempC).toFixed(1)}`).join('L')}`}
+          fill="none"
+          stroke="var(--color-error)"
+          strokeWidth="1.2"
+        />
+      )}
       <Weather hours={hours} x={x} />
       {typicalFrom !== null && typicalFrom < seen.to && (
-        <>
-          <rect
-            x={Math.max(0, x(typicalFrom))}
-            y={0}
-            width={width - Math.max(0, x(typicalFrom))}
-            height={AIR_HEIGHT}
-            fill={`url(#${uid}-typical)`}
-          />
-          <text
-            x={Math.max(0, x(typicalFrom)) + 6}
-            y={AIR_HEIGHT - 8}
-            fontSize="14"
-            fill="currentColor"
-            className="narrow"
-          >
-            ≈ a typical year from here
-          </text>
-        </>
+        <Typical from={Math.max(0, x(typicalFrom))} width={width} fill={`url(#${uid}-typical)`} />
       )}
       <path d={`M0 ${AIR_HEIGHT}H${width}`} stroke="currentColor" opacity=".5" />
     </g>
+  );
+}
+
+/** Where the forecast has ended. */
+function Typical({ from, width, fill }: { from: number; width: number; fill: string }) {
+  return (
+    <>
+      <rect x={from} y={0} width={width - from} height={AIR_HEIGHT} fill={fill} />
+      <text x={from + 6} y={AIR_HEIGHT - 8} fontSize="14" fill="currentColor" className="narrow">
+        ≈ a typical year from here
+      </text>
+    </>
   );
 }
 

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { NotFound } from '../../app/PlaceError';
 import { useView } from '../../app/BoatShell';
@@ -9,6 +9,7 @@ import { PhonePlan } from './PhonePlan';
 import { PlanSays } from './PlanSays';
 import { RehearsalStrip } from './RehearsalStrip';
 import { HoldButton, TaskPanel } from './TaskPanel';
+import type { Beside } from './planWords';
 import { moveBy, windowAround, ZOOMS, type TimeWindow } from './timeScale';
 import { usePlan, type BoatPlan } from './usePlan';
 import { useRehearsal } from './useRehearsal';
@@ -16,18 +17,25 @@ import { WindowChart } from './WindowChart';
 
 const DAY_MS = 86_400_000;
 
+const PlannedReal = lazy(async () => ({ default: (await import('./PlannedReal')).PlannedReal }));
+const FitHours = lazy(async () => ({ default: (await import('./FitHours')).FitHours }));
 const PlannedBy = lazy(async () => ({ default: (await import('./PlannedBy')).PlannedBy }));
 
-/** The air, the clocks, and a job that fits between them; under `by`, what she is planned by. */
+/** The parts of the place beside the plan itself. */
+const PARTS: Readonly<Record<string, ComponentType>> = { by: PlannedBy, hours: FitHours, real: PlannedReal };
+
+/** The air, the clocks, and a job that fits between them; beside it what she is planned by, the fit hours, the past. */
 export function PlanPlace() {
   const { part } = useParams();
-  if (part === 'by')
-    return (
-      <Suspense fallback={<p role="status">Loading …</p>}>
-        <PlannedBy />
-      </Suspense>
-    );
-  return part === undefined ? <PlanOfBoat /> : <NotFound />;
+  if (part === undefined) return <PlanOfBoat />;
+  const Part = Object.hasOwn(PARTS, part) ? PARTS[part] : undefined;
+  return Part ? (
+    <Suspense fallback={<p role="status">Loading …</p>}>
+      <Part />
+    </Suspense>
+  ) : (
+    <NotFound />
+  );
 }
 
 function PlanOfBoat() {
@@ -79,11 +87,14 @@ function Planned({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
   const { shown: planned, tried, move } = useTrial(plan, answer);
   const { shown, weather, rehearsing, begin } = useRehearsal(plan, planned);
   const rows = useMemo(() => chartRows(plan.view, shown), [plan.view, shown]);
+  const [beside, setBeside] = useState<Beside | null>(null);
   return (
     <div className="min-w-0">
       <div className="ruled flex flex-wrap items-center gap-x-4 gap-y-1 pb-1">
         <h1 className="text-2xl">Plan</h1>
-        {!rehearsing && <PlanSays plan={plan} answer={shown} trial={tried} onRehearse={begin} />}
+        {!rehearsing && (
+          <PlanSays plan={plan} answer={shown} trial={tried} onRehearse={begin} beside={beside} onBeside={setBeside} />
+        )}
       </div>
       {rehearsing && <RehearsalStrip plan={plan} rehearsing={rehearsing} />}
       {wide ? (
@@ -95,6 +106,7 @@ function Planned({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
           selected={selected}
           onSelect={setSelected}
           onMove={rehearsing ? nothing : move}
+          beside={beside}
         />
       ) : (
         <PhonePlan plan={plan} answer={shown} rows={rows} selected={selected} onSelect={setSelected} />
@@ -130,7 +142,9 @@ function ChartSide({
   selected,
   onSelect,
   onMove,
+  beside,
 }: {
+  beside: Beside | null;
   plan: BoatPlan;
   answer: PlanAnswer;
   weather: PlanWeather | undefined;
@@ -144,6 +158,7 @@ function ChartSide({
   const [zoom, setZoom] = useState(0);
   const [seen, setSeen] = useState<TimeWindow | null>(null);
   const sizeOf = (level: number) => (ZOOMS[level] as (typeof ZOOMS)[number]).ms;
+  const other = useMemo(() => beside && new Map(beside.tasks.map((t) => [t.id, t.start])), [beside]);
   const window = seen ?? windowAround(whole, sizeOf(zoom), answer.now);
   const task = answer.plan.tasks.find((t) => t.id === selected) ?? null;
   const zoomTo = (next: number) => {
@@ -169,6 +184,7 @@ function ChartSide({
         launchAt={launchAt}
         selected={selected}
         locked={locked}
+        beside={other}
         onSelect={onSelect}
         onMove={onMove}
         onPan={(ms) => setSeen(moveBy(window, whole, ms))}

@@ -1,13 +1,18 @@
+import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import type { JobAppointment } from '#core/model/jobPlan';
 import type { LaunchOdds } from '#core/plan/odds';
+import { firstBreak } from '#core/plan/firstBreak';
 import { planChanges } from '#core/plan/planChanges';
-import { planCost } from '#core/plan/planCost';
+import type { PlanCost } from '#core/plan/planCost';
 import { counted } from '#core/units/format';
 import { dateWords, moneyWords, SIMULATED_WORDS, timeWords } from '../../parts/words';
 import type { PlanAnswer } from '../../workers/plan';
+import { moneyOf } from './planMoney';
 import { PlanOut } from './PlanOut';
-import { asAccepted, changeWords } from './planWords';
+import { asAccepted, changeWords, type Beside } from './planWords';
 import type { BoatPlan } from './usePlan';
 import { useWays, WaysOut } from './WaysOut';
 
@@ -20,11 +25,15 @@ export function PlanSays({
   answer,
   trial,
   onRehearse,
+  beside,
+  onBeside,
 }: {
   plan: BoatPlan;
   answer: PlanAnswer;
   trial: boolean;
   onRehearse: () => void;
+  beside: Beside | null;
+  onBeside: (other: Beside | null) => void;
 }) {
   const { view, launchAt } = plan;
   const ready = answer.ready[view.boat.id] ?? null;
@@ -60,14 +69,23 @@ export function PlanSays({
         {trial && <span className="quiet"> · tried by hand</span>}
       </p>
       <div className="basis-full">
-        <Broken plan={plan} answer={answer} />
+        <Broken plan={plan} answer={answer} late={late} />
         <Standing
           plan={plan}
           answer={answer}
           onRehearse={onRehearse}
           late={late || answer.plan.violations.length > 0}
+          onBeside={onBeside}
         />
-        <Changed plan={plan} answer={answer} />
+        {beside && (
+          <p>
+            <span className="text-info">Dashed beside it:</span> {beside.name}.{' '}
+            <button type="button" className="underline underline-offset-4" onClick={() => onBeside(null)}>
+              Take it away
+            </button>
+          </p>
+        )}
+        <Changed plan={plan} answer={answer} onBeside={onBeside} />
         {view.hours.some((h) => h.at > answer.now && h.source === 'simulated') && (
           <p className="quiet text-sm">The air ahead is {SIMULATED_WORDS}.</p>
         )}
@@ -76,19 +94,35 @@ export function PlanSays({
   );
 }
 
-function Broken({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
+/** The first coat that breaks, and why; the rest folded away. */
+function Broken({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; late: boolean }) {
   const { violations } = answer.plan;
-  if (violations.length === 0) return null;
-  const [first, ...rest] = violations;
+  const { names, view } = plan;
+  const first = firstBreak({ plan: answer.plan, order: answer.labels, late });
+  if (!first && violations.length === 0) return null;
+  const rest = violations.filter((v) => v.sentence !== first?.sentence);
+  const zone = first && (answer.plan.tasks.find((t) => t.id === first.task)?.zone ?? zoneOfTask(answer, first.task));
+  const end = answer.plan.tasks.find((t) => t.id === first?.task)?.end;
   return (
     <div role="status" className="max-w-prose border-l-4 border-error py-1 pl-3">
-      <p>{plan.names.say(first?.sentence ?? '')}</p>
+      {first ? (
+        <p>
+          <strong>
+            It breaks first on {names.zone(zone ?? '')}, {names.of(first.task)}.
+          </strong>{' '}
+          {first.kind === 'late' && end !== undefined
+            ? `It is on ${timeWords(end, answer.now, view.boat.timeZone)} at the soonest, and has to cure before the water.`
+            : names.say(first.sentence)}
+        </p>
+      ) : (
+        <p>{names.say(rest[0]?.sentence ?? '')}</p>
+      )}
       {rest.length > 0 && (
         <details>
           <summary className="link-row cursor-pointer lg:min-h-0">and {rest.length} more</summary>
           <ul>
             {rest.slice(0, 30).map((v) => (
-              <li key={`${v.task}${v.limit}${v.sentence}`}>{plan.names.say(v.sentence)}</li>
+              <li key={`${v.task}${v.limit}${v.sentence}`}>{names.say(v.sentence)}</li>
             ))}
           </ul>
         </details>
@@ -97,31 +131,33 @@ function Broken({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
   );
 }
 
+const zoneOfTask = ({ labels }: PlanAnswer, task: string) => labels.find((l) => l.task === task)?.zoneId;
+
 /** Cost, odds and ways out, asked for when they are wanted. */
 function Standing({
   plan,
   answer,
   late,
   onRehearse,
+  onBeside,
 }: {
   plan: BoatPlan;
   answer: PlanAnswer;
   late: boolean;
   onRehearse: () => void;
+  onBeside: (other: Beside) => void;
 }) {
-  const { view, rules } = plan;
+  const { view } = plan;
   const [odds, setOdds] = useState<{ of: PlanAnswer; found: LaunchOdds } | null>(null);
   const [share, setShare] = useState<number | null>(null);
   const [open, setOpen] = useState(false);
   const asked = useWays(plan, answer);
   const job = view.jobs[view.jobs.length - 1];
-  const cost = planCost({
-    tasks: answer.plan.tasks,
-    perHourMinor: Object.fromEntries((rules?.hands ?? []).map((h) => [h.name, h.perHourMinor ?? 0])),
+  const cost = moneyOf(plan, {
+    plan: answer.plan,
     now: answer.now,
     readyAt: answer.ready[view.boat.id] ?? answer.until,
-    yardPerDayMinor: job?.yardCostPerDayMinor ?? 0,
-    heatMinor: 0,
+    shelters: plan.planning.shelters,
   });
   const ask = async () => {
     setShare(0);
@@ -135,14 +171,7 @@ function Standing({
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <span>
-          {Math.round(cost.hours)} h of work
-          {cost.totalMinor > 0 && (
-            <>
-              , {moneyWords(cost.totalMinor, currency)} with {counted(cost.days, 'day')} on the hard
-            </>
-          )}
-        </span>
+        <CostWords cost={cost} currency={currency} />
         <button type="button" className="btn btn-sm" disabled={share !== null} onClick={() => void ask()}>
           {share === null ? 'Odds' : `Odds: ${Math.round(share * 100)} %`}
         </button>
@@ -151,7 +180,7 @@ function Standing({
           className={`btn btn-sm ${late ? 'btn-primary' : ''}`}
           aria-expanded={open}
           onClick={() => {
-            if (!open) asked.ask();
+            if (!open) void asked.ask();
             setOpen(!open);
           }}
         >
@@ -163,6 +192,7 @@ function Standing({
         <button type="button" className="btn btn-sm" onClick={onRehearse}>
           Rehearse
         </button>
+        <LostDay plan={plan} answer={answer} />
         {plan.busy && (
           <button type="button" className="btn btn-sm" onClick={plan.stop}>
             Stop looking
@@ -171,8 +201,43 @@ function Standing({
         <PlanLinks plan={plan} answer={answer} />
       </div>
       {current && <OddsWords plan={plan} odds={current} now={answer.now} />}
-      {open && <WaysOut plan={plan} answer={answer} cost={cost} asked={asked} />}
+      {open && <WaysOut plan={plan} answer={answer} cost={cost} asked={asked} onBeside={onBeside} />}
     </>
+  );
+}
+
+/** What the plan costs, and what each day of it does. */
+function CostWords({ cost, currency }: { cost: PlanCost; currency: string }) {
+  const perDay = cost.days > 0 ? Math.round((cost.yardMinor + cost.heatMinor) / cost.days) : 0;
+  return (
+    <span>
+      {Math.round(cost.hours)} h of work
+      {cost.totalMinor > 0 && (
+        <>
+          , {moneyWords(cost.totalMinor, currency)} with {counted(cost.days, 'day')} on the hard
+          {cost.heatMinor > 0 && ` and ${moneyWords(cost.heatMinor, currency)} of heat`}
+        </>
+      )}
+      {perDay > 0 && `; a day more costs ${moneyWords(perDay, currency)}`}
+    </span>
+  );
+}
+
+/** Rain, a broken pump, nobody there: nothing is done any more today, and the rest follows. */
+function LostDay({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
+  const { view, planning } = plan;
+  const to = DateTime.fromMillis(answer.now, { zone: view.boat.timeZone }).endOf('day').toMillis() + 1;
+  const today = answer.plan.tasks.some((t) => t.start < to);
+  if (!today || view.jobs.length === 0) return null;
+  const lost: JobAppointment = { id: uuid(), kind: 'other', name: 'A lost day', from: answer.now, to, zoneIds: [] };
+  return (
+    <button
+      type="button"
+      className="btn btn-sm"
+      onClick={() => plan.change({ appointments: [...planning.appointments, lost] }, 'Today is lost')}
+    >
+      Today is lost
+    </button>
   );
 }
 
@@ -183,6 +248,14 @@ function PlanLinks({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
       <Link to={`/boats/${view.boat.id}/plan/by`} className="link-row underline underline-offset-4 lg:min-h-0">
         Painters, shelter, appointments
       </Link>
+      <Link to={`/boats/${view.boat.id}/plan/hours`} className="link-row underline underline-offset-4 lg:min-h-0">
+        Hours fit to paint
+      </Link>
+      {plan.accepted && (
+        <Link to={`/boats/${view.boat.id}/plan/real`} className="link-row underline underline-offset-4 lg:min-h-0">
+          Planned and real
+        </Link>
+      )}
       <Link to="/plan" className="link-row underline underline-offset-4 lg:min-h-0">
         All boats
       </Link>
@@ -221,7 +294,15 @@ function OddsWords({ plan, odds, now }: { plan: BoatPlan; odds: LaunchOdds; now:
 }
 
 /** What is other than in the plan that was accepted. */
-function Changed({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
+function Changed({
+  plan,
+  answer,
+  onBeside,
+}: {
+  plan: BoatPlan;
+  answer: PlanAnswer;
+  onBeside: (other: Beside) => void;
+}) {
   const { accepted, names, view } = plan;
   if (!accepted) return null;
   const zone = view.boat.timeZone;
@@ -234,6 +315,13 @@ function Changed({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
         {counted(changes.length, 'change')} since the plan of {when}:{' '}
         {changeWords(changes[0] as (typeof changes)[number], answer.now, zone)}
       </summary>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => onBeside({ name: `the plan accepted ${when}`, tasks: accepted.body.tasks })}
+      >
+        Show it beside this one
+      </button>
       <ul className="pl-4">
         {changes.slice(0, 40).map((c) => (
           <li key={c.task}>{changeWords(c, answer.now, zone)}</li>

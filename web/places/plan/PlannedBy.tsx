@@ -8,6 +8,7 @@ import { save } from '../../data/store';
 import { Painters } from './Painters';
 import { Shelters, type Part } from './Shelters';
 import { useDays } from './useDays';
+import { ZonesOf } from './ZonesOf';
 
 /** What she is planned by: people's hours, her place in the yard, shelter, appointments, zones kept apart. */
 export function PlannedBy() {
@@ -70,6 +71,7 @@ function Appointments({ view, planning, change }: Part) {
   const days = useDays(view);
   const [name, setName] = useState('The yard moves her');
   const [kind, setKind] = useState<JobAppointment['kind']>('move');
+  const [zoneIds, setZoneIds] = useState<readonly string[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const zone = view.boat.timeZone;
   const add = () => {
@@ -82,19 +84,24 @@ function Appointments({ view, planning, change }: Part) {
       name: name.trim(),
       from: days.from(),
       to: days.to(),
-      zoneIds: [],
+      zoneIds,
     };
     change({ appointments: [...planning.appointments, appointment] }, 'Appointment added');
   };
   return (
     <section aria-labelledby="by-appointments" className="ruled py-2">
       <h2 id="by-appointments">Appointments</h2>
-      <p className="quiet">Nobody works on her meanwhile; what lay under the stands is painted after she was moved.</p>
+      <p className="quiet">
+        Nobody works there meanwhile. Where she is moved, coats below the waterline are hard enough for slings by then,
+        or come afterwards; what lay under the stands is painted after it.
+      </p>
       <ul>
         {planning.appointments.map((a) => (
           <li key={a.id} className="flex flex-wrap items-center gap-3">
-            {a.name}: {DateTime.fromMillis(a.from, { zone }).toFormat('ccc d LLL HH:mm')} to{' '}
-            {DateTime.fromMillis(a.to, { zone }).toFormat('HH:mm')}
+            {a.name}
+            {a.zoneIds.length > 0 && ` (${a.zoneIds.map(view.zoneName).join(', ')})`}:{' '}
+            {DateTime.fromMillis(a.from, { zone }).toFormat('ccc d LLL HH:mm')} to{' '}
+            {DateTime.fromMillis(a.to, { zone }).toFormat(a.to - a.from > 86_400_000 ? 'ccc d LLL HH:mm' : 'HH:mm')}
             <button
               type="button"
               className="btn btn-sm"
@@ -123,6 +130,7 @@ function Appointments({ view, planning, change }: Part) {
           value={name}
           onChange={(e) => setName(e.target.value)}
         />
+        <ZonesOf view={view} label="Takes up" zoneIds={zoneIds} onZones={setZoneIds} />
         {days.fields}
         <button type="button" className="btn btn-sm" onClick={add}>
           Add

@@ -1,11 +1,15 @@
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { USUAL_HEAT } from '#core/air/shelter';
 import type { JobPlan, JobShelter } from '#core/model/jobPlan';
 import { SHELTERS, type Shelter } from '#core/model/surface';
-import type { BoatView } from '../../data/store';
+import type { YardRules } from '#contracts/rows/stores';
+import { heatOf, shedSpans } from '../../data/planning';
+import { save, useStores, useYard, type BoatView } from '../../data/store';
 import { SHELTER_WORDS } from '../../parts/choiceWords';
-import { dateWords } from '../../parts/words';
+import { dateWords, moneyWords } from '../../parts/words';
 import { useDays } from './useDays';
+import { ZonesOf } from './ZonesOf';
 
 /** A part of what a haul-out is planned by, and how it is changed. */
 export interface Part {
@@ -14,41 +18,104 @@ export interface Part {
   change: (more: Partial<JobPlan>, label: string) => void;
 }
 
-/** Tents, covers and sheds for some days, heated and dried. */
+/** Tents, covers and sheds for some days, over her or over some zones, heated and dried. */
 export function Shelters({ view, planning, change }: Part) {
-  const days = useDays(view);
-  const [cover, setCover] = useState<Shelter>('tent');
-  const [heat, setHeat] = useState('');
-  const [dry, setDry] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const add = () => {
-    const heatedToC = heat.trim() === '' ? null : Number(heat.replace(',', '.'));
-    const driedToRh = dry.trim() === '' ? null : Number(dry.replace(',', '.')) / 100;
-    const wrong =
-      days.problem ??
-      (heatedToC !== null && !(heatedToC > -20 && heatedToC <= 40)
-        ? 'A heater is set to between −20 and 40 °C.'
-        : null) ??
-      (driedToRh !== null && !(driedToRh >= 0.1 && driedToRh <= 1) ? 'A dryer is set to between 10 and 100 %.' : null);
-    setProblem(wrong);
-    if (wrong) return;
-    const shelter: JobShelter = {
-      id: uuid(),
-      zoneIds: [],
-      from: days.from(),
-      to: days.to(),
-      cover,
-      heatedToC,
-      driedToRh,
-    };
-    if (planning.shelters.some((s) => s.from < shelter.to && shelter.from < s.to))
-      return setProblem('Another shelter stands over her in that time. Take it off, or choose other days.');
-    change({ shelters: [...planning.shelters, shelter] }, 'Shelter added');
-  };
+  const { stores } = useStores();
   return (
     <section aria-labelledby="by-shelter" className="ruled py-2">
       <h2 id="by-shelter">Shelter for a while</h2>
-      <Standing view={view} planning={planning} change={change} />
+      {stores && <Standing view={view} planning={planning} change={change} rules={stores.rules} />}
+      <NewShelter view={view} planning={planning} change={change} />
+      {stores && planning.shelters.some((s) => s.heatedToC !== null) && <Heat rules={stores.rules} />}
+    </section>
+  );
+}
+
+/** Those that are set up, each to be taken off. */
+function Standing({ view, planning, change, rules }: Part & { rules: YardRules }) {
+  const zone = view.boat.timeZone;
+  return (
+    <ul>
+      {planning.shelters.map((s) => {
+        const heat = heatOf(view, [s], rules);
+        return (
+          <li key={s.id} className="flex flex-wrap items-center gap-3">
+            <span>
+              {SHELTER_WORDS[s.cover]} over {s.zoneIds.length === 0 ? 'her' : s.zoneIds.map(view.zoneName).join(', ')},{' '}
+              {dateWords(s.from, zone)} to {dateWords(s.to, zone)}
+              {s.heatedToC !== null && `, heated to ${s.heatedToC} °C`}
+              {s.driedToRh !== null && `, dried to ${Math.round(s.driedToRh * 100)} %`}
+              {heat.kWh > 0 &&
+                `: about ${Math.round(heat.degreeHours)} °C·h to come, ${Math.round(heat.kWh)} kWh, ${moneyWords(heat.costMinor, rules.currency)}`}
+            </span>
+            <button
+              type="button"
+              className="btn btn-sm"
+              onClick={() => change({ shelters: planning.shelters.filter((x) => x.id !== s.id) }, 'Shelter taken off')}
+            >
+              Take off
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+
+function shelterProblem(planning: JobPlan, { from, to, zoneIds, cover, heatedToC, driedToRh }: JobShelter) {
+  if (heatedToC !== null && !(heatedToC > -20 && heatedToC <= 40)) return 'A heater is set to between −20 and 40 °C.';
+  if (driedToRh !== null && !(driedToRh >= 0.1 && driedToRh <= 1)) return 'A dryer is set to between 10 and 100 %.';
+  if (cover === 'cover' && (heatedToC !== null || driedToRh !== null))
+    return 'Under a cover the air comes and goes: neither heat nor dryness stays. Choose a tent or a building.';
+  const over = (s: JobShelter) =>
+    s.zoneIds.length === 0 || zoneIds.length === 0 || s.zoneIds.some((z) => zoneIds.includes(z));
+  return planning.shelters.some((s) => s.from < to && from < s.to && over(s))
+    ? 'Another shelter stands there in that time. Take it off, or choose other days or zones.'
+    : null;
+}
+
+function NewShelter({ view, planning, change }: Part) {
+  const days = useDays(view);
+  const [cover, setCover] = useState<Shelter>('tent');
+  const [zoneIds, setZoneIds] = useState<readonly string[]>([]);
+  const [heat, setHeat] = useState('');
+  const [dry, setDry] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const { data: yard } = useYard();
+  const others = (yard?.boats ?? []).filter((b) => b.boat.id !== view.boat.id);
+  const taken = shedSpans(others.map(({ boat, job }) => ({ boat, jobs: job ? [job] : [] }))).filter(
+    (s) => s.from < days.to() && days.from() < s.to,
+  );
+  const add = () => {
+    const driedTo = number(dry);
+    const shelter: JobShelter = {
+      id: uuid(),
+      zoneIds,
+      from: days.from(),
+      to: days.to(),
+      cover,
+      heatedToC: number(heat),
+      driedToRh: driedTo === null ? null : driedTo / 100,
+    };
+    const wrong = days.problem ?? shelterProblem(planning, shelter);
+    setProblem(wrong);
+    if (!wrong) change({ shelters: [...planning.shelters, shelter] }, 'Shelter added');
+  };
+  const field = (label: string, value: string, set: (text: string) => void) => (
+    <label className="flex items-center gap-1">
+      {label}{' '}
+      <input
+        className="input input-sm narrow-field"
+        inputMode="decimal"
+        value={value}
+        onChange={(e) => set(e.target.value)}
+      />
+    </label>
+  );
+  return (
+    <>
       <div className="flex flex-wrap items-center gap-2">
         <select
           className="select select-sm wide-field"
@@ -62,57 +129,60 @@ export function Shelters({ view, planning, change }: Part) {
             </option>
           ))}
         </select>
+        <ZonesOf view={view} label="Over" zoneIds={zoneIds} onZones={setZoneIds} />
         {days.fields}
-        <label className="flex items-center gap-1">
-          heated to °C{' '}
-          <input
-            className="input input-sm narrow-field"
-            inputMode="decimal"
-            value={heat}
-            onChange={(e) => setHeat(e.target.value)}
-          />
-        </label>
-        <label className="flex items-center gap-1">
-          dried to %{' '}
-          <input
-            className="input input-sm narrow-field"
-            inputMode="decimal"
-            value={dry}
-            onChange={(e) => setDry(e.target.value)}
-          />
-        </label>
+        {field('heated to °C', heat, setHeat)}
+        {field('dried to %', dry, setDry)}
         <button type="button" className="btn btn-sm" onClick={add}>
           Add
         </button>
       </div>
+      {cover === 'building' && taken.length > 0 && (
+        <p className="border-l-4 border-warning pl-3">
+          {[...new Set(taken.map((s) => s.boat))].join(', ')} {taken.length > 1 ? 'have' : 'has'} the shed in that time.
+        </p>
+      )}
       {problem && (
         <p role="alert" className="text-error">
           {problem}
         </p>
       )}
-    </section>
+    </>
   );
 }
 
-/** Those that are set up, each to be taken off. */
-function Standing({ view, planning, change }: Part) {
-  const zone = view.boat.timeZone;
+/** What a heated shelter loses for each degree, and what heat costs: what its price rests on. */
+function Heat({ rules }: { rules: YardRules }) {
+  const heat = rules.heat ?? USUAL_HEAT;
+  const put = (more: Partial<{ wattsPerC: number; priceMinorPerKWh: number }>) =>
+    void save({ kind: 'rules', row: { ...rules, heat: { ...heat, ...more } } }, 'Heat');
+  const field = (label: string, value: number, take: (value: number) => void, least: number) => (
+    <label className="flex items-center gap-1">
+      {label}{' '}
+      <input
+        key={value}
+        className="input input-sm narrow-field"
+        inputMode="decimal"
+        defaultValue={value}
+        onBlur={(e) => {
+          const typed = number(e.target.value);
+          if (typed !== null && typed >= least && typed !== value) take(typed);
+        }}
+      />
+    </label>
+  );
   return (
-    <ul>
-      {planning.shelters.map((s) => (
-        <li key={s.id} className="flex flex-wrap items-center gap-3">
-          {SHELTER_WORDS[s.cover]} {dateWords(s.from, zone)} to {dateWords(s.to, zone)}
-          {s.heatedToC !== null && `, heated to ${s.heatedToC} °C`}
-          {s.driedToRh !== null && `, dried to ${Math.round(s.driedToRh * 100)} %`}
-          <button
-            type="button"
-            className="btn btn-sm"
-            onClick={() => change({ shelters: planning.shelters.filter((x) => x.id !== s.id) }, 'Shelter taken off')}
-          >
-            Take off
-          </button>
-        </li>
-      ))}
-    </ul>
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-1">
+      {field('it loses, W for each °C', heat.wattsPerC, (wattsPerC) => put({ wattsPerC }), 1)}
+      {field(
+        `a kWh costs, ${rules.currency}`,
+        heat.priceMinorPerKWh / 100,
+        (price) => put({ priceMinorPerKWh: price * 100 }),
+        0,
+      )}
+      <span className="quiet text-sm">
+        Heaters want air from outside and somebody near: follow their maker and local rules on fumes and fire.
+      </span>
+    </div>
   );
 }

@@ -25,6 +25,8 @@ interface Props {
   readonly launchAt: number | null;
   readonly selected: string | null;
   readonly locked: ReadonlySet<string>;
+  /** Starts of another plan that is looked at beside this one. */
+  readonly beside: ReadonlyMap<string, number> | null;
   readonly onSelect: (task: string | null) => void;
   /** A task is being moved to a start, or let go there. */
   readonly onMove: (task: string, start: number, letGo: boolean) => void;
@@ -139,7 +141,7 @@ export function WindowChart(props: Props) {
           <svg width={width} height={height} x={0} y={0} overflow="hidden">
             {weather && (
               <g transform={`translate(0 ${HEAD})`}>
-                <AirStrip weather={weather} seen={seen} width={width} />
+                <AirStrip weather={weather} seen={seen} width={width} zoneId={surfaceOf(props)} />
               </g>
             )}
             <Ticks seen={seen} timeZone={props.timeZone} width={width} height={height} x={x} />
@@ -163,11 +165,35 @@ export function WindowChart(props: Props) {
             {row.name.length > 19 ? `${row.name.slice(0, 18)}…` : row.name}
           </text>
         ))}
-        <text x={0} y={HEAD + 40} fontSize="15" fill="currentColor" className="narrow">
-          the air
-        </text>
+        <AirKey zoneName={props.names.zone(surfaceOf(props) ?? '')} />
       </svg>
     </div>
+  );
+}
+
+/** Whose surface is drawn in the air: that of the chosen step's zone, else the first one's. */
+const surfaceOf = ({ rows, selected }: Props): string | undefined =>
+  (rows.find((r) => r.tasks.some((t) => t.id === selected)) ?? rows[0])?.zoneId;
+
+/** What the lines of the air are. */
+function AirKey({ zoneName }: { zoneName: string }) {
+  const line = (y: number, words: string, stroke: string, dash?: string) => (
+    <g transform={`translate(0 ${HEAD + y})`}>
+      <path d="M0 -4h16" stroke={stroke} strokeWidth="1.5" strokeDasharray={dash} />
+      <text x={21} fontSize="13.5" fill="currentColor" className="narrow">
+        {words}
+      </text>
+    </g>
+  );
+  return (
+    <>
+      {line(22, 'the air', 'currentColor')}
+      {line(40, 'its dew point', 'currentColor', '4 3')}
+      {line(58, 'surface of', 'var(--color-error)')}
+      <text x={21} y={HEAD + 73} fontSize="13.5" fill="currentColor" className="narrow">
+        {zoneName.length > 16 ? `${zoneName.slice(0, 15)}…` : zoneName}
+      </text>
+    </>
   );
 }
 
@@ -205,6 +231,7 @@ function Rows({
   timeZone,
   selected,
   locked,
+  beside,
   onSelect,
   x,
   width,
@@ -215,7 +242,7 @@ function Rows({
       {rows.map((row, i) => (
         <g key={row.zoneId} transform={`translate(0 ${TOP + i * ROW})`}>
           {weather && <Nights weather={weather} seen={seen} width={width} height={ROW} />}
-          <ZoneFilm {...row} seen={seen} width={width} selected={selected} locked={locked} />
+          <ZoneFilm {...row} seen={seen} width={width} selected={selected} locked={locked} beside={beside} />
           {row.tasks.map((task) => (
             <Step
               key={task.id}

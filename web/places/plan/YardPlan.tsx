@@ -3,13 +3,14 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { LaunchOdds } from '#core/plan/odds';
 import { counted } from '#core/units/format';
-import { handsAtWork, handsOf, launchAt, planDays, standing } from '../../data/planning';
+import { handsAtWork, handsOf, launchAt, outAt, planDays, shedSpans, standing } from '../../data/planning';
 import { useBoats, useStores, useYard, type BoatView } from '../../data/store';
 import { useZonePlace } from '../../data/useZonePlace';
-import { timeWords } from '../../parts/words';
+import { dateWords, timeWords } from '../../parts/words';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
 import { namesOf, type PlanNames } from './planWords';
 import { useSteady } from './planRequest';
+import { YardChart } from './YardChart';
 import { usePlanWorker, type Planning } from './usePlanWorker';
 
 const DAY_MS = 86_400_000;
@@ -36,6 +37,11 @@ export function YardPlan() {
           {plan.problem}
         </p>
       )}
+      {plan.answer && <YardChart views={views} answer={plan.answer} weather={plan.weather[0]} />}
+      {plan.answer && (
+        <p className="quiet text-sm">A step up for each coat on any of her zones. Green: ready. Dashed: her launch.</p>
+      )}
+      <Sheds views={views} />
       {plan.answer && <Boats views={views} plan={plan} answer={plan.answer} />}
       {plan.answer && <Hands views={views} answer={plan.answer} />}
     </div>
@@ -53,7 +59,12 @@ function useYardPlan(views: readonly BoatView[]): Planning {
     const dates = views
       .map((v) => launchAt(v.jobs[v.jobs.length - 1]?.inOn, v.boat.timeZone))
       .filter((d) => d !== null);
-    const days = planDays(dates.length > 0 ? Math.max(...dates) : null, now);
+    const outs = views.map(outAt).filter((d) => d !== null);
+    const days = planDays(
+      dates.length > 0 ? Math.max(...dates) : null,
+      now,
+      outs.length > 0 ? Math.max(...outs) : null,
+    );
     return {
       now,
       days,
@@ -96,6 +107,30 @@ function Boats({ views, plan, answer }: { views: readonly BoatView[]; plan: Plan
             </Link>
             <span>{boatWords(view, answer)}</span>
             {odds && <span className="ml-auto">{oddsWords(view, odds)}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Who has the shed when; two at once are named. */
+function Sheds({ views }: { views: readonly BoatView[] }) {
+  const spans = shedSpans(views);
+  if (spans.length === 0) return null;
+  const zone = views[0]?.boat.timeZone ?? 'Etc/UTC';
+  return (
+    <section aria-label="The shed" className="py-1">
+      <ul>
+        {spans.map((s) => (
+          <li key={s.id}>
+            {s.boat} has the shed from {dateWords(s.from, zone)} to {dateWords(s.to, zone)}
+            {s.with.length > 0 && (
+              <strong className="text-error">
+                {' '}
+                together with {s.with.join(', ')}: if it holds one, move one of them
+              </strong>
+            )}
           </li>
         ))}
       </ul>

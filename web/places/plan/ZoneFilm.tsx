@@ -26,6 +26,8 @@ interface Props {
   readonly width: number;
   readonly selected: string | null;
   readonly locked: ReadonlySet<string>;
+  /** The same coats in another plan: their starts, by task; null: no other plan is beside it. */
+  readonly beside: ReadonlyMap<string, number> | null;
 }
 
 /**
@@ -41,6 +43,7 @@ export const ZoneFilm = memo(function ZoneFilm({
   width,
   selected,
   locked,
+  beside,
 }: Props) {
   const uid = useId();
   const x = (at: number) => Math.max(-4, Math.min(width + 4, ((at - seen.from) / (seen.to - seen.from)) * width));
@@ -76,6 +79,15 @@ export const ZoneFilm = memo(function ZoneFilm({
           </g>
         );
       })}
+      {beside && (
+        <path
+          d={otherSteps(stack, beside, { base: BASE - base, x, width })}
+          fill="none"
+          stroke="var(--color-info)"
+          strokeWidth="2"
+          strokeDasharray="5 3"
+        />
+      )}
       <path d={`M0 ${BASE}H${width}`} stroke="currentColor" strokeWidth="1" />
       {works.map((w) => {
         const [from, to] = [x(w.start), x(w.end)];
@@ -108,6 +120,21 @@ function stacked(
     const under = base + coats.slice(0, i).reduce((sum, c) => sum + c.micron * scale, 0);
     return { ...coat, bottom: BASE - under, top: BASE - under - coat.micron * scale };
   });
+}
+
+/** The outline of the film in another plan: a step up where each coat is put on there. */
+function otherSteps(
+  stack: readonly (DrawnCoat & { top: number; bottom: number })[],
+  beside: ReadonlyMap<string, number>,
+  { base, x, width }: { base: number; x: (at: number) => number; width: number },
+): string {
+  const coats = stack.filter((c) => c.task);
+  let path = `M-4 ${coats[0]?.bottom ?? base}`;
+  for (const { step, top } of coats) {
+    const at = beside.get(step.task);
+    if (at !== undefined) path += `H${x(at).toFixed(1)}V${top}`;
+  }
+  return `${path}H${width + 4}`;
 }
 
 /** The window of a coat along its top edge, until the next coat lies on it. */

@@ -8,6 +8,12 @@ import { PREP_WORDS } from '../../parts/prepWords';
 import { coatName, timeWords } from '../../parts/words';
 import type { PlanAnswer } from '../../workers/plan';
 
+/** Another plan, looked at beside the one that stands. */
+export interface Beside {
+  readonly name: string;
+  readonly tasks: readonly { readonly id: string; readonly start: number }[];
+}
+
 /** Ids of a plan in the words of the job. */
 export interface PlanNames {
   readonly of: (task: string) => string;

@@ -39,7 +39,7 @@ export function ticks(
   const days = (to - from) / DAY_MS;
   const perDay = width / days;
   const stepH = perDay > 500 ? 2 : perDay > 220 ? 6 : perDay > 110 ? 12 : 24;
-  const skip = perDay < 12 ? 7 : perDay < 34 ? 3 : 1;
+  const skip = perDay < 12 ? 7 : perDay < 34 ? 3 : perDay < 50 ? 2 : 1;
   const out: { at: number; text: string; day: boolean }[] = [];
   let day = DateTime.fromMillis(from, { zone }).startOf('day');
   for (let n = 0; day.toMillis() < to; n += 1, day = day.plus({ days: 1 }))

@@ -3,7 +3,7 @@ import type { PlanAcceptedBody } from '#core/model/jobPlan';
 import { NO_JOB_PLAN, type JobPlan } from '#core/model/jobPlan';
 import type { CoatPlan } from '#core/plan/problem';
 import type { YardRules } from '#contracts/rows/stores';
-import { handsAtWork, handsOf, launchAt as launchOf, planDays, standing } from '../../data/planning';
+import { AFLOAT, handsAtWork, handsOf, launchAt as launchOf, outAt, planDays, standing } from '../../data/planning';
 import { save, signed, useStores, type BoatView } from '../../data/store';
 import { useZonePlace } from '../../data/useZonePlace';
 import type { PlanAnswer, PlanRequest, PlanWeather } from '../../workers/plan';
@@ -35,11 +35,11 @@ export function usePlan(view: BoatView): BoatPlan {
   const job = jobs[jobs.length - 1];
   const planning = job?.planning ?? NO_JOB_PLAN;
   const launchAt = launchOf(job?.inOn, boat.timeZone);
-  const accepted = useMemo(() => lastAccepted(view), [view]);
+  const accepted = useMemo(() => acceptedPlans(view)[0] ?? null, [view]);
   const rules = stores?.rules ?? null;
   const request = useMemo((): PlanRequest | null => {
     if (!rules || place.isPending) return null;
-    const days = planDays(launchAt, view.at);
+    const days = planDays(launchAt, view.at, outAt(view));
     return {
       now: view.at,
       days,
@@ -59,7 +59,7 @@ export function usePlan(view: BoatView): BoatPlan {
         sheetById: view.sheetById,
         zoneName: view.zoneName,
         boat: () => boat.name,
-        appointment: (id) => planning.appointments.find((a) => a.id === id)?.name ?? 'the appointment',
+        appointment: (id) => appointmentName(planning, id),
       }),
     [answer, view, boat.name, planning],
   );
@@ -82,6 +82,11 @@ export function usePlan(view: BoatView): BoatPlan {
     change,
   };
 }
+
+const appointmentName = ({ appointments }: JobPlan, id: string): string =>
+  id.startsWith(AFLOAT)
+    ? 'the time she is still afloat'
+    : (appointments.find((a) => a.id === id)?.name ?? 'the appointment');
 
 /** What is decided by hand: locks, what she is planned by, a plan taken as one's own. */
 function useDecisions(view: BoatView, planning: JobPlan, answer: PlanAnswer | null, names: PlanNames) {
@@ -119,10 +124,12 @@ function useDecisions(view: BoatView, planning: JobPlan, answer: PlanAnswer | nu
   return { change, lock, accept };
 }
 
-function lastAccepted(view: BoatView): BoatPlan['accepted'] {
+/** Plans that were accepted and stand, the newest first. */
+export function acceptedPlans(view: Pick<BoatView, 'entries'>): NonNullable<BoatPlan['accepted']>[] {
   const superseded = new Set(view.entries.map((e) => e.supersedes).filter((id) => id !== null));
-  const entry = view.entries.findLast((e) => e.kind === 'planAccepted' && !superseded.has(e.id));
-  return entry?.kind === 'planAccepted' ? { at: entry.occurredAt, body: entry.body } : null;
+  return view.entries
+    .flatMap((e) => (e.kind === 'planAccepted' && !superseded.has(e.id) ? [{ at: e.occurredAt, body: e.body }] : []))
+    .reverse();
 }
 
 const asPlan = (body: PlanAcceptedBody): CoatPlan => ({

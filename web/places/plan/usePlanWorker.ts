@@ -1,7 +1,17 @@
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LaunchOdds } from '#core/plan/odds';
-import type { PlanAnswer, PlanRequest, PlanWeather, PlanWorker, Rehearsal, WayFound } from '../../workers/plan';
+import type { CoatPlan } from '#core/plan/problem';
+import type {
+  OtherCoat,
+  PlanAnswer,
+  PlanRequest,
+  PlanWeather,
+  PlanWorker,
+  Rehearsal,
+  WayFound,
+  ZoneHours,
+} from '../../workers/plan';
 
 export interface Planning {
   readonly answer: PlanAnswer | null;
@@ -17,6 +27,8 @@ export interface Planning {
     requests: readonly { key: string; request: PlanRequest }[],
     tell: (way: WayFound) => void,
   ) => Promise<void>;
+  readonly oddsOfWay: (request: PlanRequest, plan: CoatPlan, members: number) => Promise<LaunchOdds | null>;
+  readonly fit: (from: number, to: number, other: OtherCoat | null) => Promise<readonly ZoneHours[]>;
   readonly rehearse: (member: number) => Promise<Rehearsal | null>;
   readonly odds: (members: number, tell: (share: number) => void) => Promise<LaunchOdds | null>;
 }
@@ -84,10 +96,19 @@ export function usePlanWorker(request: PlanRequest | null): Planning {
     },
     [],
   );
+  const oddsOfWay = useCallback(
+    async (way: PlanRequest, plan: CoatPlan, members: number) =>
+      (await remote()?.oddsOfWay(way, plan, members)) ?? null,
+    [],
+  );
+  const fit = useCallback(
+    async (from: number, to: number, other: OtherCoat | null) => (await remote()?.fit(from, to, other)) ?? [],
+    [],
+  );
   const rehearse = useCallback(async (member: number) => (await remote()?.rehearse(member)) ?? null, []);
   const busy = answer !== null && !answer.done && !stopped;
   return useMemo(
-    () => ({ answer, weather, busy, problem, stop, open, moved, ways, rehearse, odds }),
-    [answer, weather, busy, problem, stop, open, moved, ways, rehearse, odds],
+    () => ({ answer, weather, busy, problem, stop, open, moved, ways, oddsOfWay, fit, rehearse, odds }),
+    [answer, weather, busy, problem, stop, open, moved, ways, oddsOfWay, fit, rehearse, odds],
   );
 }

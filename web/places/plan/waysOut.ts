@@ -1,11 +1,21 @@
 import { DateTime } from 'luxon';
-import { NO_JOB_PLAN, type Hand, type JobPlan, type JobShelter } from '#core/model/jobPlan';
-import type { YardRules } from '#contracts/rows/stores';
-import type { Layer } from '#core/model/layer';
-import { handsAtWork, handsOf, type BoatStanding } from '../../data/planning';
-import { save } from '../../data/store';
 import { v7 as uuid } from 'uuid';
+import { NO_JOB_PLAN, type Hand, type JobAppointment, type JobPlan, type JobShelter } from '#core/model/jobPlan';
+import type { Layer } from '#core/model/layer';
+import type { SheetRevision } from '#core/model/sheet';
+import { firstBreak } from '#core/plan/firstBreak';
+import { structureIsOpen } from '#core/stores/needs';
+import { checkBuildUp } from '#core/system/checkBuildUp';
+import { withSheets } from '#core/system/ledger';
+import { inSchool } from '#core/system/schools';
+import type { SheetRow } from '#contracts/rows/sheet';
+import type { YardRules } from '#contracts/rows/stores';
+import { AFLOAT, handsAtWork, handsOf, outAt } from '../../data/planning';
+import { save, type BoatView } from '../../data/store';
+import { BOND_WORDS } from '../../parts/choiceWords';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
+import { usableSheets } from '../film/planned';
+import { isOn, standingBuildUps, swapped } from '../film/swapped';
 import type { BoatPlan } from './usePlan';
 
 /** A way out: what it would be asked for with, and what taking it writes. */
@@ -13,6 +23,8 @@ export interface Way {
   readonly key: string;
   readonly name: string;
   readonly request: PlanRequest;
+  /** Who paints, where that is other than the yard's own. */
+  readonly hands?: readonly Hand[];
   readonly take: () => void;
   /** What it costs besides people's hours and days on the hard; in words where that is not money. */
   readonly price: string;
@@ -20,12 +32,19 @@ export interface Way {
 
 const DAY_MS = 86_400_000;
 const HEAT_C = 16;
+const EARLIER_DAYS = 3;
+const MOST_PRODUCTS = 2;
 
 /** What could be tried when a plan does not make its date. */
-export function waysOf(plan: BoatPlan, answer: PlanAnswer): Way[] {
+export function waysOf(plan: BoatPlan, answer: PlanAnswer, sheets: readonly SheetRow[]): Way[] {
   const { request, rules, view } = plan;
   if (!request || !rules || view.jobs.length === 0) return [];
-  return [...waysByHands(plan, request, rules), ...waysByShelter(plan, request), ...waysByLess(plan, answer, request)];
+  return [
+    ...waysByHands(plan, request, rules),
+    ...waysByShelter(plan, answer, request),
+    ...waysByPaint(plan, answer, request, sheets),
+    ...waysByDate(plan, request),
+  ];
 }
 
 /** Longer weeks, longer days, one more. */
@@ -36,6 +55,7 @@ function waysByHands({ view }: BoatPlan, request: PlanRequest, rules: YardRules)
     key,
     name,
     price,
+    hands: next,
     request: {
       ...request,
       hands: handsAtWork(next, { now: request.now, days: request.days, timeZone: view.boat.timeZone }),
@@ -57,8 +77,9 @@ function waysByHands({ view }: BoatPlan, request: PlanRequest, rules: YardRules)
   ];
 }
 
-/** Light, a tent, heat. */
-function waysByShelter(plan: BoatPlan, request: PlanRequest): Way[] {
+/** Light, a tent, heat; over her or over the zone that is ready last. */
+function waysByShelter(plan: BoatPlan, answer: PlanAnswer, request: PlanRequest): Way[] {
+  const { planning, names } = plan;
   const way = (key: string, name: string, change: Partial<JobPlan>, price: string): Way => ({
     key,
     name,
@@ -78,34 +99,140 @@ function waysByShelter(plan: BoatPlan, request: PlanRequest): Way[] {
     heatedToC: null,
     driedToRh: null,
   };
+  const zone = criticalZone(plan, answer);
+  const heated = { ...tent, heatedToC: HEAT_C };
   return [
-    ...(plan.planning.lamps ? [] : [way('lamps', 'Lamps: work past dusk', { lamps: true }, 'lamps')]),
+    ...(planning.lamps ? [] : [way('lamps', 'Lamps: work past dusk', { lamps: true }, 'lamps')]),
     way('tent', 'A tent over her', { shelters: [tent] }, 'a tent'),
-    way(
-      'heated',
-      `A tent over her, heated to ${HEAT_C} °C`,
-      { shelters: [{ ...tent, heatedToC: HEAT_C }] },
-      'a tent and its heat',
+    way('heated', `A tent over her, heated to ${HEAT_C} °C`, { shelters: [heated] }, 'a tent and its heat'),
+    ...(zone && planning.shelters.every((s) => s.zoneIds.length > 0 && !s.zoneIds.includes(zone))
+      ? [
+          way(
+            'zoneHeated',
+            `${names.zone(zone)} alone under a tent, heated to ${HEAT_C} °C`,
+            { shelters: [...planning.shelters, { ...heated, zoneIds: [zone] }] },
+            'a small tent and its heat',
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** One coat less, the other school, another product of the kind that holds things up. */
+function waysByPaint(plan: BoatPlan, answer: PlanAnswer, request: PlanRequest, sheets: readonly SheetRow[]): Way[] {
+  const { view } = plan;
+  const way = (
+    key: string,
+    name: string,
+    layersOf: ReadonlyMap<string, readonly Layer[]>,
+    price: string,
+    more: readonly SheetRevision[] = [],
+  ): Way => ({
+    key,
+    name,
+    price,
+    request: {
+      ...request,
+      boats: request.boats.map((b) => ({
+        ...b,
+        sheets: [...b.sheets, ...more],
+        buildUps: b.buildUps.map((u) => ({ ...u, layers: layersOf.get(u.surfaceId) ?? u.layers })),
+      })),
+    },
+    take: () => {
+      const rows = view.buildUps.flatMap((row) => {
+        const layers = layersOf.get(row.surfaceId);
+        return layers ? [{ ...row, layers: [...layers] }] : [];
+      });
+      void save({ kind: 'buildUps', boatId: view.boat.id, rows }, name);
+    },
+  });
+  const fewer = oneCoatLess(plan, answer);
+  const bond =
+    (view.jobs[view.jobs.length - 1]?.choices?.bond ?? 'chemical') === 'chemical' ? 'mechanical' : 'chemical';
+  const schooled = otherSchool(view, bond);
+  return [
+    ...(fewer ? [way('fewer', fewer.name, new Map([[fewer.zone, fewer.layers]]), 'a thinner film')] : []),
+    ...(schooled.size > 0
+      ? [way('school', `The other school: ${BOND_WORDS[bond].toLowerCase()}`, schooled, 'other work between coats')]
+      : []),
+    ...otherProducts(plan, answer, sheets).map(({ sheet, layersOf }) =>
+      way(`product:${sheet.id}`, `${sheet.body.name} instead`, layersOf, 'another product', [sheet]),
     ),
   ];
 }
 
-/** One coat less, or a later date. */
-function waysByLess(plan: BoatPlan, answer: PlanAnswer, request: PlanRequest): Way[] {
+/** Coats that are still to come told the other school's way; zones where nothing would change are left out. */
+function otherSchool(view: BoatView, bond: 'chemical' | 'mechanical'): Map<string, Layer[]> {
+  const out = new Map<string, Layer[]>();
+  for (const row of standingBuildUps(view)) {
+    const own = withSheets(row.layers, view.sheetById);
+    if (own.length !== row.layers.length) continue;
+    const next = inSchool(own, bond).map(({ sheet: _sheet, ...l }, i) =>
+      isOn(view, row.surfaceId, l.id) ? (row.layers[i] as Layer) : l,
+    );
+    if (next.some((l, i) => l.prep !== row.layers[i]?.prep)) out.set(row.surfaceId, next);
+  }
+  return out;
+}
+
+/** Others of the kind of what breaks first, in its place throughout the job, where no rule stops it. */
+function otherProducts(plan: BoatPlan, answer: PlanAnswer, sheets: readonly SheetRow[]) {
   const { view, launchAt } = plan;
+  const ready = answer.ready[view.boat.id] ?? null;
+  const late = launchAt !== null && (ready === null || ready > launchAt);
+  const first = firstBreak({ plan: answer.plan, order: answer.labels, late });
+  const layer = answer.labels.find((l) => l.task === first?.task)?.layer;
+  const from = layer && view.sheetById.get(layer.sheetRevisionId);
+  if (!from) return [];
+  return usableSheets(sheets)
+    .filter((s) => s.body.kind === from.body.kind && s.sheetId !== from.sheetId)
+    .map((sheet) => ({ sheet, layersOf: swapped(view, from.sheetId, sheet) }))
+    .filter(({ sheet, layersOf }) => layersOf.size > 0 && !bringsStop(view, layersOf, sheet))
+    .slice(0, MOST_PRODUCTS);
+}
+
+/** A rule stops what would be put on, and did not before. */
+function bringsStop(view: BoatView, layersOf: ReadonlyMap<string, readonly Layer[]>, sheet: SheetRevision): boolean {
+  const known = new Map([...view.sheetById, [sheet.id, sheet]]);
+  const stops = (row: BoatView['buildUps'][number], layers: readonly Layer[]) => {
+    const surface = view.surfaces.find((s) => s.id === row.surfaceId);
+    if (!surface) return 0;
+    return checkBuildUp({
+      ...surface,
+      layers: withSheets(layers, known),
+      waters: view.boat.waters,
+      records: row.records.map((r) => r.kind),
+      openWork: structureIsOpen(surface),
+      targetMicron: row.targetMicron,
+    }).filter((f) => f.severity === 'stop').length;
+  };
+  return view.buildUps.some((row) => {
+    const layers = layersOf.get(row.surfaceId);
+    return layers !== undefined && stops(row, layers) > stops(row, row.layers);
+  });
+}
+
+/** Out of the water sooner, where she still floats; into it later. */
+function waysByDate({ view, launchAt }: BoatPlan, request: PlanRequest): Way[] {
   const job = view.jobs[view.jobs.length - 1];
   const ways: Way[] = [];
-  const fewer = oneCoatLess(plan, answer);
-  if (fewer) {
-    const { row } = fewer;
-    const without = (u: BoatStanding['buildUps'][number]) =>
-      u.surfaceId === row.surfaceId ? { ...u, layers: row.layers } : u;
+  const out = outAt(view);
+  if (job && out !== null && out - view.at > EARLIER_DAYS * DAY_MS) {
+    const outOn = DateTime.fromISO(job.outOn).minus({ days: EARLIER_DAYS }).toISODate() as string;
+    const sooner = (a: JobAppointment) => (a.id.startsWith(AFLOAT) ? { ...a, to: a.to - EARLIER_DAYS * DAY_MS } : a);
     ways.push({
-      key: 'fewer',
-      name: fewer.name,
-      price: 'a thinner film',
-      request: { ...request, boats: request.boats.map((b) => ({ ...b, buildUps: b.buildUps.map(without) })) },
-      take: () => void save({ kind: 'buildUp', row }, fewer.name),
+      key: 'earlier',
+      name: `Out of the water ${EARLIER_DAYS} days sooner`,
+      price: `${EARLIER_DAYS} days afloat`,
+      request: {
+        ...request,
+        boats: request.boats.map((b) => ({
+          ...b,
+          plan: b.plan && { ...b.plan, appointments: b.plan.appointments.map(sooner) },
+        })),
+      },
+      take: () => void save({ kind: 'job', row: { ...job, outOn } }, 'Out of the water sooner'),
     });
   }
   if (launchAt !== null && job?.inOn) {
@@ -125,13 +252,17 @@ function waysByLess(plan: BoatPlan, answer: PlanAnswer, request: PlanRequest): W
   return ways;
 }
 
-/** The zone that is ready last, with one coat less of a sheet that it has several of still to come. */
-function oneCoatLess({ view, names }: BoatPlan, answer: PlanAnswer) {
-  const ends = new Map<string, number>();
-  for (const t of answer.plan.tasks) ends.set(t.zone, Math.max(ends.get(t.zone) ?? 0, t.end));
-  const left = answer.plan.violations.find((v) => v.limit === 'unplaced');
-  const zone =
-    (left && answer.labels.find((l) => l.task === left.task)?.zoneId) ?? [...ends].sort((a, b) => b[1] - a[1])[0]?.[0];
+/** The zone of the first coat that is left out, else the one that is ready last. */
+function criticalZone({ view }: BoatPlan, answer: PlanAnswer): string | null {
+  const first = firstBreak({ plan: answer.plan, order: answer.labels, late: true });
+  const zone = answer.labels.find((l) => l.task === first?.task)?.zoneId ?? null;
+  return view.surfaces.some((s) => s.id === zone) ? zone : null;
+}
+
+/** That zone, with one coat less of a sheet that it has several of still to come. */
+function oneCoatLess(plan: BoatPlan, answer: PlanAnswer) {
+  const { view, names } = plan;
+  const zone = criticalZone(plan, answer);
   const row = view.buildUps.find((b) => b.surfaceId === zone);
   const done = view.statuses.find((s) => s.surfaceId === zone)?.layersDone ?? 0;
   if (!row || !zone) return null;
@@ -139,5 +270,5 @@ function oneCoatLess({ view, names }: BoatPlan, answer: PlanAnswer) {
   const at = coming.findLastIndex((l, i) => coming[i - 1]?.sheetRevisionId === l.sheetRevisionId);
   if (at < 0) return null;
   const layers = [...row.layers.slice(0, done + at), ...row.layers.slice(done + at + 1)];
-  return { name: `${names.zone(zone)}: one coat less`, row: { ...row, layers } };
+  return { name: `${names.zone(zone)}: one coat less`, zone, layers };
 }

@@ -1,4 +1,4 @@
-import { useId, useMemo, useState } from 'react';
+import { lazy, Suspense, useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { mayGoOn, windowOpen, type ZoneStatus } from '#core/coat/zoneStatus';
 import { useView } from '../../app/BoatShell';
@@ -12,6 +12,7 @@ import { ZoneBars } from '../../parts/ZoneBars';
 import { drySpells } from '#core/air/dryHours';
 import { Term } from '../../parts/Term';
 import { Timers } from '../../parts/Timers';
+import { AirStartAsked } from './AirStartAsked';
 import { NextClocks } from './NextClocks';
 import { useWide } from '../../parts/useWide';
 import type { Clock } from '#core/coat/clocks';
@@ -20,6 +21,7 @@ import { airLine, headline, nextName, windowLine, type Saying } from '../../part
 import type { Boat } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
 
+const StartOdds = lazy(async () => ({ default: (await import('./StartOdds')).StartOdds }));
 const RIBBON_MS = 36 * 3_600_000;
 
 /** What may go on now, what opens or closes next, the pots, the air; the next coat is started from here. */
@@ -64,6 +66,7 @@ export function TodayPlace() {
         </p>
       ))}
       <Timers view={view} />
+      <AirStartAsked view={view} />
       <ZoneLists view={view} saying={saying} name={name} picked={picked} />
     </div>
   );
@@ -163,7 +166,7 @@ function AirAhead({
 /** What opens or closes next. */
 /** All zones, by what may be done about them just now. */
 function ZoneLists({
-  view: { boat, statuses },
+  view,
   saying,
   name,
   picked,
@@ -173,6 +176,7 @@ function ZoneLists({
   name: (surfaceId: string) => string;
   picked: string | null;
 }) {
+  const { boat, statuses } = view;
   const inHand = statuses.filter((s) => s.state === 'inHand');
   const now = statuses.filter(mayGoOn);
   const rest = statuses.filter((s) => !inHand.includes(s) && !now.includes(s) && s.state !== 'leftBare');
@@ -181,7 +185,7 @@ function ZoneLists({
       <ZoneList
         title="Going on"
         rows={inHand}
-        {...{ name, saying, picked }}
+        {...{ view, name, saying, picked }}
         action={(s) => (
           <Link className="btn btn-primary" to={`/boats/${boat.id}/coat/${s.lastCoat?.id}?ask=finish`}>
             Finish
@@ -192,7 +196,7 @@ function ZoneLists({
         title="May go on now"
         rows={now}
         none="Nothing just now."
-        {...{ name, saying, picked }}
+        {...{ view, name, saying, picked }}
         action={(s) => (
           <Link
             className="btn"
@@ -207,7 +211,7 @@ function ZoneLists({
         <ZoneList
           title="Not yet"
           rows={rest}
-          {...{ name, saying, picked }}
+          {...{ view, name, saying, picked }}
           action={(s) => <NotYet status={s} boatId={boat.id} name={name(s.surfaceId)} />}
         />
       </div>
@@ -258,7 +262,9 @@ function ZoneList({
   saying,
   picked,
   action,
+  view,
 }: {
+  view: BoatView;
   title: string;
   rows: readonly ZoneStatus[];
   none?: string;
@@ -279,6 +285,7 @@ function ZoneList({
         {rows.map((s) => (
           <ZoneRow
             key={s.surfaceId}
+            view={view}
             status={s}
             name={name(s.surfaceId)}
             saying={saying}
@@ -293,12 +300,14 @@ function ZoneList({
 }
 
 function ZoneRow({
+  view,
   status,
   name,
   saying,
   chosen,
   children,
 }: {
+  view: BoatView;
   status: ZoneStatus;
   name: string;
   saying: Saying;
@@ -312,7 +321,14 @@ function ZoneRow({
       <span className="min-w-0 flex-1 leading-snug">
         <span className="font-semibold">{name}</span> {status.nextLayer && <span>{nextName(status)}</span>}
         <span className="block text-[0.95rem]">{windowLine(status, saying)}</span>
-        {air && <span className="block text-[0.95rem] quiet">{air}</span>}
+        {air && (
+          <span className="block text-[0.95rem] quiet">
+            {air}
+            <Suspense fallback={null}>
+              <StartOdds view={view} status={status} />
+            </Suspense>
+          </span>
+        )}
       </span>
       {children}
     </li>

@@ -162,7 +162,10 @@ function Mapping({
         const units: readonly AirUnit[] = AIR_UNITS[field];
         const map = mapping[field];
         return (
-          <div key={field} className="flex items-end gap-2">
+          <div
+            key={field}
+            className={`grid items-end gap-2 ${units.length > 1 && map ? 'grid-cols-[minmax(0,1fr)_6.5rem]' : ''}`}
+          >
             <SelectField
               label={FIELD_WORDS[field]}
               options={[
@@ -174,7 +177,7 @@ function Mapping({
             />
             {units.length > 1 && map && (
               <select
-                className="select w-24"
+                className="select w-full"
                 aria-label={`Unit of ${FIELD_WORDS[field].toLowerCase()}`}
                 value={map.unit}
                 onChange={(e) => put(field, map.column, e.target.value as AirUnit)}
