@@ -4,18 +4,18 @@ import { zoneStatuses } from '../coat/zoneStatus';
 import { copper, entries, hour, layers, noon, revision, steady, zone } from '../examples.fixture';
 import { NO_JOB_PLAN, type JobPlan } from '../model/jobPlan';
 import type { LogEntry } from '../model/log';
-import { jobProblem, type BoatJob } from './job';
+import { jobProblem, sideSeries, type BoatJob } from './job';
 import { planCoats } from './planCoats';
 import { planSession } from './session';
 
 const day = 24 * hour;
 const surface = { ...zone, existing: 'bare' as const };
 
-function boatOf(log: readonly LogEntry[], plan: JobPlan | null, now: number): BoatJob {
+function boatOf(log: readonly LogEntry[], plan: JobPlan | null, now: number, zones = [surface]): BoatJob {
   const input = {
     now,
-    surfaces: [surface],
-    buildUps: [{ surfaceId: 'bottom', layers }],
+    surfaces: zones,
+    buildUps: zones.map((z) => ({ surfaceId: z.id, layers })),
     entries: log,
     sheets: [revision, copper],
     hours: steady,
@@ -25,7 +25,7 @@ function boatOf(log: readonly LogEntry[], plan: JobPlan | null, now: number): Bo
     place: { seed: 'quay', latitudeDeg: 50, utcOffsetH: 1 },
     shelter: 'building',
     launchAt: now + 10 * day,
-    surfaces: [surface],
+    surfaces: zones,
     buildUps: input.buildUps,
     borders: [],
     entries: log,
@@ -41,11 +41,11 @@ function boatOf(log: readonly LogEntry[], plan: JobPlan | null, now: number): Bo
   };
 }
 
-const jobOf = (log: readonly LogEntry[], plan: JobPlan | null = null, now = noon) =>
+const jobOf = (log: readonly LogEntry[], plan: JobPlan | null = null, now = noon, zones = [surface]) =>
   jobProblem({
     now,
     days: 14,
-    boats: [boatOf(log, plan, now)],
+    boats: [boatOf(log, plan, now, zones)],
     hands: [
       {
         id: 'Iris',
@@ -115,6 +115,34 @@ describe('a job as a plan problem', () => {
     const result = planCoats(problem, { steps: 20 });
     expect(result.tasks.find((t) => t.id === 'coat:bottom:first')?.start).toBe(noon + 4 * day);
     for (const t of result.tasks) expect(t.end <= at || t.start >= at + 2 * hour).toBe(true);
+  });
+
+  it('a patch that lies on its zone waits until the last coat of the zone may be overcoated', () => {
+    const patch = { ...surface, id: 'edge', parentId: 'bottom', patchKind: 'highWear' as const, areaM2: 1 };
+    const { problem } = jobOf([], null, noon, [surface, patch]);
+    const first = problem.tasks.find((t) => t.zone === 'edge' && t.after.some((a) => a.id === 'coat:bottom:second'));
+    expect(first?.id).toBe('prep:edge:0');
+    const result = planCoats(problem, { steps: 30 });
+    const at = (id: string) => result.tasks.find((t) => t.id === id);
+    expect(at('prep:edge:0')!.start).toBeGreaterThanOrEqual(at('coat:bottom:second')!.end);
+    const carved = jobOf([], null, noon, [surface, { ...patch, patchKind: 'strippedBack' }]);
+    expect(carved.problem.tasks.some((t) => t.after.some((a) => a.id === 'coat:bottom:second'))).toBe(false);
+  });
+
+  it('of her two sides the one to the east is the warmer in the morning, where her heading is known', () => {
+    // Bow to the north: port looks west, starboard east. The sun rises in the east. [P: any almanac]
+    const open = { ...surface, kind: 'topsides' as const, exposure: 'outside' as never, shelter: 'open' as never };
+    const morning = noon - 4 * hour;
+    const boat = {
+      ...boatOf([], { ...NO_JOB_PLAN, headingDeg: 0 }, noon, [open]),
+      shelter: 'open' as const,
+      sunAt: () => ({ azimuthDeg: 90, altitudeDeg: 25 }),
+    };
+    const hours = steady.map((h) => ({ ...h, sunWm2: 300, cloud: 0.1, windMs: 2 }));
+    const warm = (side: 'port' | 'starboard') =>
+      sideSeries({ boat, surfaceId: 'bottom', side, hours })?.surface.find((s) => s.at === morning)?.tempC ?? NaN;
+    expect(warm('starboard')).toBeGreaterThan(warm('port') + 3);
+    expect(sideSeries({ boat: { ...boat, plan: null }, surfaceId: 'bottom', side: 'port', hours })).toBeNull();
   });
 
   it('past the forecast a typical year goes on, and is told from where', () => {

@@ -61,6 +61,7 @@ export function faceOf(options: {
 /**
  * Weather over all the days of a plan: where the forecast ends, a typical year of the place goes on, that of a file where
  * there is one.
+ * @example withTypicalYear(steady, { seed: 'quay', latitudeDeg: 50, utcOffsetH: 0 }, noon).typicalFrom // → null
  */
 export function withTypicalYear<H extends WeatherHour>(
   hours: readonly H[],

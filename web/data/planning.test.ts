@@ -2,7 +2,8 @@ import { DateTime } from 'luxon';
 import { describe, expect, it } from 'vitest';
 import type { Hand } from '#core/model/jobPlan';
 import { USUAL_RULES } from '#contracts/rows/stores';
-import { handsOf, handSpans, launchAt, planDays } from './planning';
+import { handsOf, handSpans, heatOf, launchAt, planDays, shedSpans } from './planning';
+import type { BoatView } from './store';
 
 const DAY = 86_400_000;
 const hand: Hand = {
@@ -64,6 +65,50 @@ describe('hours of people, in the boat’s own time', () => {
     const at = launchAt('2026-10-25', 'Europe/London')!;
     expect(DateTime.fromMillis(at, { zone: 'Europe/London' }).toFormat('yyyy-LL-dd HH:mm')).toBe('2026-10-25 08:00');
     expect(launchAt(null, 'Europe/London')).toBeNull();
-    expect([planDays(null, at), planDays(at, at - 40 * DAY), planDays(at, at - 400 * DAY)]).toEqual([21, 47, 120]);
+    expect([planDays(null, at), planDays(at, at - 40 * DAY), planDays(at, at - 400 * DAY)]).toEqual([21, 47, 180]);
+  });
+});
+
+describe('shelter', () => {
+  const at = Date.UTC(2026, 4, 14);
+  const shelter = (more: object) => ({
+    id: 's',
+    zoneIds: [],
+    from: at,
+    to: at + 10 * 3_600_000,
+    cover: 'tent' as const,
+    heatedToC: 20,
+    driedToRh: null,
+    ...more,
+  });
+  const view = {
+    at,
+    boat: { name: 'Her', place: 'Quay', timeZone: 'Etc/UTC', latitudeDeg: 50 },
+    hours: Array.from({ length: 48 }, (_, i) => ({ at: at + i * 3_600_000, airC: 10, rh: 0.7, source: 'typed' })),
+  } as unknown as BoatView;
+
+  it('a heater costs its degrees, its hours, what the tent loses and what a kWh costs', () => {
+    // 10 °C for 10 h through 200 W/°C: 100 °C·h, 20 kWh, at 0.25 each 5.00. By hand.
+    const heat = { wattsPerC: 200, priceMinorPerKWh: 25 };
+    expect(heatOf(view, [shelter({})], { heat })).toEqual({ degreeHours: 100, kWh: 20, costMinor: 500 });
+    // Five hours of it are over.
+    const later = { ...view, at: at + 5 * 3_600_000 } as BoatView;
+    expect(heatOf(later, [shelter({})], { heat }).kWh).toBe(10);
+    expect(heatOf(view, [shelter({ heatedToC: null })], { heat }).costMinor).toBe(0);
+    expect(heatOf(view, [shelter({ heatedToC: 5 })], { heat }).costMinor).toBe(0);
+  });
+
+  it('the shed of two boats at once is named on both', () => {
+    const boat = (name: string, from: number, to: number) =>
+      ({
+        boat: { name },
+        jobs: [{ planning: { shelters: [shelter({ id: name, from, to, cover: 'building' })] } }],
+      }) as never;
+    const spans = shedSpans([boat('A', 0, 10), boat('B', 5, 12), boat('C', 12, 20)]);
+    expect(spans.map((s) => [s.boat, s.with])).toEqual([
+      ['A', ['B']],
+      ['B', ['A']],
+      ['C', []],
+    ]);
   });
 });

@@ -13,12 +13,19 @@ export function ZonesOf({
   onZones: (zoneIds: readonly string[]) => void;
 }) {
   return (
-    <details className="relative">
+    <details
+      className="relative"
+      onBlur={(e) => {
+        // It covers what lies below it: it closes when it is left.
+        if (!e.currentTarget.contains(e.relatedTarget)) e.currentTarget.open = false;
+      }}
+    >
       <summary className="btn btn-sm">
         {label}: {zoneIds.length === 0 ? 'all of her' : zoneIds.map(view.zoneName).join(', ')}
       </summary>
       <div
         role="group"
+        tabIndex={-1}
         aria-label={label}
         className="absolute z-10 flex max-h-72 min-w-56 flex-col overflow-y-auto border border-base-content bg-base-100 p-2"
       >
