@@ -14,6 +14,8 @@ export default defineConfig({
     chunkSizeWarningLimit: 600,
     // Every browser of these years fetches ahead by itself.
     modulePreload: { polyfill: false },
+    // The first screen names all the others: without words in them their names are half as long.
+    rolldownOptions: { output: { chunkFileNames: 'assets/[hash].js' } },
   },
   server: {
     host: '127.0.0.1',

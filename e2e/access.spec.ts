@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { DEMO, expect, noSidewaysScroll, test, useSettings } from './fixtures';
+import { chunkOf, DEMO, expect, noSidewaysScroll, test, useSettings } from './fixtures';
 
 const boat = `/boats/${DEMO.sloop}`;
 
@@ -243,7 +243,7 @@ test('a slow line shows a skeleton at once, never a white page', async ({ page, 
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   let release: () => void = () => undefined;
   const held = new Promise<void>((done) => (release = done));
-  await page.route('**/assets/WeatherPlace*', async (route) => {
+  await page.route(chunkOf('weather/WeatherPlace'), async (route) => {
     await held;
     await route.continue();
   });

@@ -36,6 +36,8 @@ const PLACES = [
   ['stands', `${boat}/prep/stands`, 'Stands and blocks'],
   ['plan', `/boats/${DEMO.launch}/plan`, 'Plan'],
   ['plan of the yard', '/plan', 'Plan of the yard'],
+  ['hours fit to paint', `${boat}/plan/hours`, 'Hours fit to paint'],
+  ['planned and real', `${boat}/plan/real`, 'Planned and real'],
   ['planned by', `/boats/${DEMO.launch}/plan/by`, 'Planned by'],
   ['waterline', `/boats/${DEMO.launch}/hull/waterline`, 'Waterline of Umber Tern'],
   ['mix', `${boat}/mix?on=${DEMO.keels}`, 'Mix Saltgate 45 barrier'],

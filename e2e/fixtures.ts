@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs';
+import { readFileSync, rmSync } from 'node:fs';
 import { test as base, expect, type Page } from '@playwright/test';
 import { startServer, usedFolder, type RunningServer } from '../scripts/server';
 
@@ -84,6 +84,14 @@ export const DEMO = {
 };
 
 /** Nothing sticks out to the right; names what does. */
+/** The file that a place of the built interface comes in. */
+export function chunkOf(place: string): string {
+  const manifest = JSON.parse(readFileSync('dist/.vite/manifest.json', 'utf8')) as Record<string, { file: string }>;
+  const chunk = manifest[`places/${place}.tsx`];
+  if (!chunk) throw new Error(`No place ${place} was built.`);
+  return `**/${chunk.file}`;
+}
+
 export async function noSidewaysScroll(page: Page): Promise<void> {
   const out = await page.evaluate(() => {
     if (document.documentElement.scrollWidth <= window.innerWidth) return [];

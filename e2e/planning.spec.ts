@@ -1,4 +1,5 @@
 import {
+  chunkOf,
   DEMO,
   demoYard,
   expect,
@@ -176,7 +177,7 @@ test('a place that breaks says so and leaves the rest of the page standing', asy
   await useSettings(page, {});
   await page.goto(`${yard.url}/`);
   await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
-  await page.route('**/assets/SheetsPlace-*.js', (route) => route.abort());
+  await page.route(chunkOf('sheets/SheetsPlace'), (route) => route.abort());
   await page.getByRole('link', { name: 'Sheets' }).click();
   await expect(page.getByRole('heading', { name: 'This place could not be shown' })).toBeVisible();
   await page.getByRole('link', { name: 'To the yard' }).click();

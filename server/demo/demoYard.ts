@@ -79,7 +79,11 @@ export class DemoYard {
     const day = (d: number) => DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: d }).toISODate() as string;
     const moved = job.movedIn;
     const at = (hour: number) =>
-      DateTime.fromMillis(this.now, { zone: ZONE }).plus({ days: moved ?? 0 }).startOf('day').set({ hour }).toMillis();
+      DateTime.fromMillis(this.now, { zone: ZONE })
+        .plus({ days: moved ?? 0 })
+        .startOf('day')
+        .set({ hour })
+        .toMillis();
     await this.db.insert(jobs).values({
       id: demoId(4, n),
       boatId: boat.id,

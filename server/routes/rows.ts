@@ -4,14 +4,7 @@ import { IANAZone } from 'luxon';
 import { v7 as uuid } from 'uuid';
 import { dimensionProblems } from '#core/hull/area';
 import { checkOffsets } from '#core/hull/offsets';
-import {
-  boatBody,
-  buildUpBody,
-  buildUpsBody,
-  hullBody,
-  jobBody,
-  surfaceBody,
-} from '#contracts/schemas/boat';
+import { boatBody, buildUpBody, buildUpsBody, hullBody, jobBody, surfaceBody } from '#contracts/schemas/boat';
 import type { Boat, BuildUpRow, HullRow, Job, SurfaceDraft } from '#contracts/rows/boat';
 import { typedDaysBody } from '#contracts/schemas/weather';
 import { borderBody } from '#contracts/schemas/system';

@@ -2,7 +2,14 @@ import { DateTime } from 'luxon';
 import type { BoatJob } from '#core/plan/job';
 import type { Span } from '#core/plan/problem';
 import { heating, USUAL_HEAT } from '#core/air/shelter';
-import { NO_JOB_PLAN, type Hand, type JobAppointment, type JobPlan, type JobShelter } from '#core/model/jobPlan';
+import {
+  NO_JOB_PLAN,
+  type Hand,
+  type JobAppointment,
+  type JobPlan,
+  type JobShelter,
+  type PlanAcceptedBody,
+} from '#core/model/jobPlan';
 import { withTypicalYear } from '#core/plan/jobAir';
 import type { YardRules } from '#contracts/rows/stores';
 import { LAUNCH_HOUR } from '#contracts/rows/boat';
@@ -143,4 +150,18 @@ export function shedSpans(views: readonly Pick<BoatView, 'boat' | 'jobs'>[]) {
       with: spans.filter((o) => o.boat !== s.boat && o.from < s.to && s.from < o.to).map((o) => o.boat),
     }))
     .sort((a, b) => a.from - b.from);
+}
+
+/** A plan that somebody took as theirs, and when. */
+export interface AcceptedPlan {
+  readonly at: number;
+  readonly body: PlanAcceptedBody;
+}
+
+/** Plans that were accepted and stand, the newest first. */
+export function acceptedPlans(view: Pick<BoatView, 'entries'>): AcceptedPlan[] {
+  const superseded = new Set(view.entries.map((e) => e.supersedes).filter((id) => id !== null));
+  return view.entries
+    .flatMap((e) => (e.kind === 'planAccepted' && !superseded.has(e.id) ? [{ at: e.occurredAt, body: e.body }] : []))
+    .reverse();
 }

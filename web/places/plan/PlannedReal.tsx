@@ -2,11 +2,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { plannedReal, type PlannedReal as Row } from '#core/plan/plannedReal';
 import { useView } from '../../app/BoatShell';
+import { acceptedPlans } from '../../data/planning';
 import { SelectField } from '../../parts/Field';
 import { momentWords, spanWords, timeWords } from '../../parts/words';
 import { useWidth } from '../../parts/useWidth';
 import { ticks } from './timeScale';
-import { acceptedPlans } from './usePlan';
 
 const DAY_MS = 86_400_000;
 const ROW = 40;

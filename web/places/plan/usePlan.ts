@@ -3,7 +3,17 @@ import type { PlanAcceptedBody } from '#core/model/jobPlan';
 import { NO_JOB_PLAN, type JobPlan } from '#core/model/jobPlan';
 import type { CoatPlan } from '#core/plan/problem';
 import type { YardRules } from '#contracts/rows/stores';
-import { AFLOAT, handsAtWork, handsOf, launchAt as launchOf, outAt, planDays, standing } from '../../data/planning';
+import {
+  acceptedPlans,
+  AFLOAT,
+  handsAtWork,
+  handsOf,
+  launchAt as launchOf,
+  outAt,
+  planDays,
+  standing,
+  type AcceptedPlan,
+} from '../../data/planning';
 import { save, signed, useStores, type BoatView } from '../../data/store';
 import { useZonePlace } from '../../data/useZonePlace';
 import type { PlanAnswer, PlanRequest, PlanWeather } from '../../workers/plan';
@@ -20,7 +30,7 @@ export interface BoatPlan extends Planning {
   readonly boatWeather: PlanWeather | undefined;
   readonly launchAt: number | null;
   readonly locked: ReadonlySet<string>;
-  readonly accepted: { readonly at: number; readonly body: PlanAcceptedBody } | null;
+  readonly accepted: AcceptedPlan | null;
   /** Hold a task at a start; null lets it go. */
   readonly lock: (task: string, start: number | null) => void;
   readonly accept: (odds: number | null) => Promise<void>;
@@ -122,14 +132,6 @@ function useDecisions(view: BoatView, planning: JobPlan, answer: PlanAnswer | nu
     [answer, names, boat.id],
   );
   return { change, lock, accept };
-}
-
-/** Plans that were accepted and stand, the newest first. */
-export function acceptedPlans(view: Pick<BoatView, 'entries'>): NonNullable<BoatPlan['accepted']>[] {
-  const superseded = new Set(view.entries.map((e) => e.supersedes).filter((id) => id !== null));
-  return view.entries
-    .flatMap((e) => (e.kind === 'planAccepted' && !superseded.has(e.id) ? [{ at: e.occurredAt, body: e.body }] : []))
-    .reverse();
 }
 
 const asPlan = (body: PlanAcceptedBody): CoatPlan => ({

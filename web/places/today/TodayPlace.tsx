@@ -1,5 +1,6 @@
 import { lazy, Suspense, useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { airStartsToAsk } from '#core/coat/airStarts';
 import { mayGoOn, windowOpen, type ZoneStatus } from '#core/coat/zoneStatus';
 import { useView } from '../../app/BoatShell';
 import { useSettings } from '../../data/settings';
@@ -12,7 +13,6 @@ import { ZoneBars } from '../../parts/ZoneBars';
 import { drySpells } from '#core/air/dryHours';
 import { Term } from '../../parts/Term';
 import { Timers } from '../../parts/Timers';
-import { AirStartAsked } from './AirStartAsked';
 import { NextClocks } from './NextClocks';
 import { useWide } from '../../parts/useWide';
 import type { Clock } from '#core/coat/clocks';
@@ -21,6 +21,7 @@ import { airLine, headline, nextName, windowLine, type Saying } from '../../part
 import type { Boat } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
 
+const AirStartAsked = lazy(async () => ({ default: (await import('./AirStartAsked')).AirStartAsked }));
 const StartOdds = lazy(async () => ({ default: (await import('./StartOdds')).StartOdds }));
 const RIBBON_MS = 36 * 3_600_000;
 
@@ -66,7 +67,11 @@ export function TodayPlace() {
         </p>
       ))}
       <Timers view={view} />
-      <AirStartAsked view={view} />
+      {airStartsToAsk(view.coats, at).length > 0 && (
+        <Suspense fallback={null}>
+          <AirStartAsked view={view} />
+        </Suspense>
+      )}
       <ZoneLists view={view} saying={saying} name={name} picked={picked} />
     </div>
   );
