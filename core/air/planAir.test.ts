@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { AstroTime, Body, Equator, Horizon, Observer } from 'astronomy-engine';
 import { getPosition } from 'suncalc';
 import { describe, expect, it } from 'vitest';
@@ -6,6 +7,7 @@ import {
   colourAbsorptance,
   dewPointC,
   EPW_MOST_BYTES,
+  clearBeamWm2,
   faceSunWm2,
   heating,
   milestoneAt,
@@ -103,6 +105,31 @@ describe('the sides of a hull', () => {
     expect(faceSunWm2({ sunWm2: 400, sun, face: { ...face, tiltDeg: 0 } })).toBeCloseTo(400, 6);
     expect(faceSunWm2({ sunWm2: 400, sun, face })).toBeLessThan(150);
     expect(faceSunWm2({ sunWm2: 400, sun, face: { ...face, azimuthDeg: 180 } })).toBeGreaterThan(400);
+  });
+  it('low sun brings no more than gets through the air, whatever the forecast says lies on the ground', () => {
+    // Beam through a clear sky at an air mass of 1, 2 and about 10.3 [P: Meinel and Meinel 1976; air mass by Kasten and
+    // Young 1989: 1.00, 1.99 and 10.3 at 90°, 30° and 5°].
+    expect([90, 30, 5].map((h) => Math.round(clearBeamWm2(h) / 10) * 10)).toEqual([950, 770, 240]);
+    fc.assert(
+      fc.property(
+        fc.record({
+          altitudeDeg: fc.double({ min: -5, max: 90, noNaN: true }),
+          sunWm2: fc.double({ min: 0, max: 1100, noNaN: true }),
+          airC: fc.double({ min: -10, max: 48, noNaN: true }),
+          windMs: fc.double({ min: 0, max: 12, noNaN: true }),
+          tiltDeg: fc.integer({ min: 0, max: 180 }),
+        }),
+        ({ altitudeDeg, sunWm2, airC, windMs, tiltDeg }) => {
+          const [sample] = surfaceByFace({
+            weather: [{ at: T0, airC, rh: 0.4, sunWm2, windMs, cloud: 0 }],
+            face: { azimuthDeg: 90, tiltDeg, absorptance: 0.95, openness: 1 },
+            sunAt: () => ({ azimuthDeg: 90, altitudeDeg }),
+            readings: [],
+          });
+          return sample!.tempC <= 85 && sample!.tempC >= airC - 15;
+        },
+      ),
+    );
   });
   it('a reading moves it, and fades', () => {
     const moved = surfaceByFace({

@@ -57,6 +57,9 @@ const CLEAR_SKY_LOSS_WM2 = 63;
 /** Heat given to the air: still, and for every m/s of wind. [P: McAdams, Heat Transmission] */
 const FILM_STILL_WM2K = 5.7;
 const FILM_WIND = 3.8;
+/** Outdoors the air is never quite still along a hull, m/s; and no skin gets hotter than this, °C. [M] */
+const LEAST_WIND_MS = 0.8;
+const SKIN_MOST_C = 85;
 /** What radiates to the surroundings beside it. [P: ASHRAE Fundamentals] */
 const FILM_RADIANT_WM2K = 5;
 
@@ -79,13 +82,24 @@ export function faceSunWm2({ sunWm2, sun, face }: { sunWm2: number; sun: SunPosi
   const ground = sunWm2 * GROUND_REFLECTS * (1 - sky);
   if (height <= 0.02) return sunWm2 * sky + ground;
   const clearness = Math.min(1, sunWm2 / (SOLAR_CONSTANT_WM2 * height));
-  const diffuse = sunWm2 * diffuseShare(clearness);
+  // Low sun on an upright face would be many times what lies on the ground: no more than gets through the air.
+  const beam = Math.min((sunWm2 * (1 - diffuseShare(clearness))) / height, clearBeamWm2(sun.altitudeDeg));
+  const diffuse = sunWm2 - beam * height;
   const facing =
     height * Math.cos(tilt) +
     Math.cos(sun.altitudeDeg * RAD) * Math.sin(tilt) * Math.cos((sun.azimuthDeg - face.azimuthDeg) * RAD);
-  // Low sun on an upright face would be many times what lies on the ground: no more than the sun itself brings.
-  const beam = Math.min((sunWm2 - diffuse) / height, SOLAR_CONSTANT_WM2 * clearness);
   return Math.max(0, facing) * beam + diffuse * sky + ground;
+}
+
+/**
+ * The most that the sun itself brings through a clear sky, W/m² across its rays, by how much air it comes through.
+ * [P: Kasten and Young 1989 for the air mass; Meinel and Meinel 1976 for what is left]
+ * @example Math.round(clearBeamWm2(90)) // → 947
+ */
+export function clearBeamWm2(altitudeDeg: number): number {
+  if (altitudeDeg <= 0) return 0;
+  const airMass = 1 / (Math.sin(altitudeDeg * RAD) + 0.50572 * (altitudeDeg + 6.07995) ** -1.6364);
+  return 1353 * 0.7 ** (airMass ** 0.678);
 }
 
 /** Share of the sunshine that comes from all of the sky. [P: Erbs, Klein and Duffie 1982] */
@@ -130,13 +144,14 @@ function faceC(hour: WeatherHour, face: HullFace, sunAt: (at: number) => SunPosi
   const sky = (1 + Math.cos(face.tiltDeg * RAD)) / 2;
   const loss = cloud === undefined ? 0 : CLEAR_SKY_LOSS_WM2 * (1 - cloud) * Math.max(0, 2 * sky - 1 + 0.25 * (1 - sky));
   const incident = sunWm2 === undefined || sunWm2 <= 0 ? 0 : faceSunWm2({ sunWm2, sun: sunAt(hour.at), face });
-  return solAirC({
+  const skinC = solAirC({
     airC,
     incidentWm2: incident * face.openness,
     absorptance: face.absorptance,
-    filmWm2K: FILM_STILL_WM2K + FILM_RADIANT_WM2K + FILM_WIND * windMs,
+    filmWm2K: FILM_STILL_WM2K + FILM_RADIANT_WM2K + FILM_WIND * Math.max(LEAST_WIND_MS, windMs),
     skyLossWm2: loss * face.openness,
   });
+  return Math.min(skinC, Math.max(airC, SKIN_MOST_C));
 }
 
 /**
