@@ -143,6 +143,9 @@ test('a weather is lived through day by day, marked as a rehearsal, and nothing 
   const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
   await expect(rehearsal).toContainText('Rehearsal, nothing is logged', { timeout: 60_000 });
   await expect(rehearsal).toContainText(/day 1 of \d+/);
+  await rehearsal.getByRole('button', { name: 'Next hour' }).click();
+  await expect(rehearsal).toContainText(/day 1 of \d+.* 11:45/);
+  await expect(rehearsal).toContainText(/Air \d.*dew point \d/);
   await rehearsal.getByRole('button', { name: 'Next day' }).click();
   await expect(rehearsal).toContainText(/day 2 of \d+/);
   await expect(rehearsal).toContainText(/The plan held this morning|no longer held and was planned again/);
@@ -273,12 +276,12 @@ test('painters of the yard: hours, days and names, and a heater that cannot be i
   await painters.getByRole('button', { name: 'Add a painter' }).click();
   await expect.poll(async () => (await rulesOf(yard)).hands.length).toBe(3);
   const shelter = page.getByRole('region', { name: 'Shelter for a while' });
-  await shelter.getByLabel('heated to °C').fill('80');
+  await shelter.getByLabel('Heated to').fill('80 °C');
   await shelter.getByRole('button', { name: 'Add' }).click();
-  await expect(shelter.getByRole('alert')).toContainText('between −20 and 40 °C');
-  await expect(shelter.getByLabel('heated to °C')).toHaveValue('80');
+  await expect(shelter.getByRole('alert')).toContainText('between −20 °C and 40 °C');
+  await expect(shelter.getByLabel('Heated to')).toHaveValue(/80/);
   // Over one zone, heated: what it costs is told, and another one there in that time is refused.
-  await shelter.getByLabel('heated to °C').fill('25');
+  await shelter.getByLabel('Heated to').fill('25');
   await shelter.getByText('Over: all of her').click();
   await shelter.getByRole('group', { name: 'Over' }).getByLabel('Topsides').check();
   await shelter.getByLabel('to', { exact: true }).fill('2026-05-18T12:00');

@@ -48,7 +48,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/mix/stick.ts': 1,
   'places/plan/FitHours.tsx': 67,
   'places/plan/PlanPlace.tsx': 60,
-  'places/plan/PlannedBy.tsx': 24,
+  'places/plan/PlannedBy.tsx': 27,
   'places/plan/PlannedReal.tsx': 28,
   'places/plan/YardPlan.tsx': 22,
   'places/prep/MaskingPage.tsx': 40,

@@ -145,6 +145,25 @@ describe('a job as a plan problem', () => {
     expect(sideSeries({ boat: { ...boat, plan: null }, surfaceId: 'bottom', side: 'port', hours })).toBeNull();
   });
 
+  it('where the sun does not rise and there are no lamps nothing is placed, and each says why', () => {
+    const dark = jobProblem({
+      now: noon,
+      days: 14,
+      boats: [{ ...boatOf([], null, noon), daylight: [] }],
+      hands: [{ id: 'Iris', pace: 1, available: [{ from: noon, to: noon + 14 * day }] }],
+      rateOf: () => 8,
+      dryFactorOf: () => 1,
+    });
+    const plan = planCoats(dark.problem, { steps: 10 });
+    expect(plan.tasks).toEqual([]);
+    const left = plan.violations.filter((v) => v.limit === 'unplaced');
+    expect(left).toHaveLength(dark.problem.tasks.length);
+    expect(left[0]!.sentence).toMatch(/light|open/);
+    // With lamps the same days are worked.
+    const lit = { ...dark.problem, zones: dark.problem.zones.map((z) => ({ ...z, open: null })) };
+    expect(planCoats(lit, { steps: 10 }).score[1]).toBe(0);
+  });
+
   it('past the forecast a typical year goes on, and is told from where', () => {
     const { air, problem } = jobOf([]);
     expect(air[0]!.typicalFrom).toBe(steady.at(-1)!.at + hour);

@@ -254,7 +254,8 @@ function immersionOf(sheet: SheetBody, factor: number): CoatTask['immersion'] {
           { tempC: 20, hours: days * 24 },
           { tempC: 5, hours: days * 24 },
         ];
-  const minimum = scaled(sheet.immersion, factor);
+  // Where a sheet says nothing of the water it is one for above it: to be handled, at least touch dry.
+  const minimum = scaled(sheet.immersion ?? sheet.handle ?? sheet.touchDry, factor);
   const maximum = sheet.immersionMax ?? dryOut;
   return minimum || maximum ? { minimum, maximum } : null;
 }

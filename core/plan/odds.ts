@@ -37,8 +37,9 @@ export interface LaunchOdds {
   /** Tasks that first threw the plan off in a weather that missed, most often first; shares of all weathers. */
   readonly breaks: readonly { readonly task: string; readonly share: number }[];
   readonly boats: readonly { readonly id: string; readonly share: number; readonly finish: Finish }[];
-  /** Weathers lived through. */
+  /** Weathers lived through, and those of them that missed a date, by their numbers. */
   readonly members: number;
+  readonly missed: readonly number[];
 }
 
 /**
@@ -132,6 +133,7 @@ function summary(model: Model, ends: readonly { ready: (number | null)[]; culpri
       ),
     })),
     members: ends.length,
+    missed: ends.flatMap((e, i) => (all(e.ready) ? [] : [i + 1])),
   };
 }
 

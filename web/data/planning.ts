@@ -106,7 +106,8 @@ function withAfloat(view: BoatView, job: BoatView['jobs'][number]): JobPlan {
     id: `${AFLOAT}${view.boat.id}`,
     kind: 'other',
     name: 'She is still afloat',
-    from: view.at,
+    // Since long ago: the plan is not another one each minute.
+    from: to - 365 * 86_400_000,
     to,
     zoneIds: [],
   };

@@ -1,3 +1,5 @@
+import { formatQuantity } from '#core/units/format';
+import { useSettings } from '../../data/settings';
 import { useWidth } from '../../parts/useWidth';
 import type { ZoneHours } from '../../workers/plan';
 import { Nights } from './AirStrip';
@@ -33,6 +35,8 @@ export function FitChart(props: Props) {
   const low = Math.min(...temps);
   const span = Math.max(8, Math.max(...temps) - low);
   const now = plan.answer?.now ?? 0;
+  const { units } = useSettings();
+  const degrees = (tempC: number) => formatQuantity('temperature', tempC, units, 0);
   return (
     <div ref={box} className="min-w-0">
       <svg width={boxWidth} height={height} className="block" role="group" aria-label="Hours fit to paint, by zone">
@@ -73,8 +77,8 @@ export function FitChart(props: Props) {
         <RowNames {...props} width={boxWidth} />
       </svg>
       <p className="quiet text-sm">
-        Filled: a coat begun then holds its limits until it is touch dry. Line: its surface, {Math.round(low)} to{' '}
-        {Math.round(low + span)} °C over all zones.
+        Filled: a coat begun then holds its limits until it is touch dry. Line: its surface, {degrees(low)} to{' '}
+        {degrees(low + span)} over all zones.
       </p>
     </div>
   );

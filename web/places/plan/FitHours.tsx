@@ -14,7 +14,6 @@ import { FitChart, rowKey, rowName } from './FitChart';
 import { usePlan, type BoatPlan } from './usePlan';
 
 const DAY_MS = 86_400_000;
-const HOUR_MS = 3_600_000;
 const DAYS = 3;
 
 /** Which side is fit in which hours: for each zone when a coat may be begun and stays safe until it is touch dry. */
@@ -173,9 +172,9 @@ function FitWords({ plan, row, other }: { plan: BoatPlan; row: ZoneHours; other:
                 <strong>
                   {DateTime.fromMillis(spell.from, { zone }).toFormat('cccc d LLL')}: first start {at(spell.from)}, last
                   start{' '}
-                  {spell.to - spell.from > 20 * HOUR_MS
-                    ? DateTime.fromMillis(spell.to, { zone }).toFormat('ccc HH:mm')
-                    : at(spell.to)}
+                  {sameDay(spell.from, spell.to, zone)
+                    ? at(spell.to)
+                    : DateTime.fromMillis(spell.to, { zone }).toFormat('ccc HH:mm')}
                   .
                 </strong>
               </p>
@@ -213,6 +212,9 @@ function FitWords({ plan, row, other }: { plan: BoatPlan; row: ZoneHours; other:
     </section>
   );
 }
+
+const sameDay = (a: number, b: number, zone: string) =>
+  DateTime.fromMillis(a, { zone }).hasSame(DateTime.fromMillis(b, { zone }), 'day');
 
 /** An early start by daylight, against the hour at which the yard begins. */
 function earlyOf(spell: ZoneHours['spells'][number], row: ZoneHours, plan: BoatPlan, weather: PlanWeather | undefined) {

@@ -31,7 +31,7 @@ export function PlanSays({
   plan: BoatPlan;
   answer: PlanAnswer;
   trial: boolean;
-  onRehearse: () => void;
+  onRehearse: (member: number) => void;
   beside: Beside | null;
   onBeside: (other: Beside | null) => void;
 }) {
@@ -144,7 +144,7 @@ function Standing({
   plan: BoatPlan;
   answer: PlanAnswer;
   late: boolean;
-  onRehearse: () => void;
+  onRehearse: (member: number) => void;
   onBeside: (other: Beside) => void;
 }) {
   const { view } = plan;
@@ -189,7 +189,7 @@ function Standing({
         <button type="button" className="btn btn-sm" onClick={() => void plan.accept(current?.share ?? null)}>
           Accept this plan
         </button>
-        <button type="button" className="btn btn-sm" onClick={onRehearse}>
+        <button type="button" className="btn btn-sm" onClick={() => onRehearse(1)}>
           Rehearse
         </button>
         <LostDay plan={plan} answer={answer} />
@@ -200,7 +200,7 @@ function Standing({
         )}
         <PlanLinks plan={plan} answer={answer} />
       </div>
-      {current && <OddsWords plan={plan} odds={current} now={answer.now} />}
+      {current && <OddsWords plan={plan} odds={current} now={answer.now} onRehearse={onRehearse} />}
       {open && <WaysOut plan={plan} answer={answer} cost={cost} asked={asked} onBeside={onBeside} />}
     </>
   );
@@ -264,7 +264,17 @@ function PlanLinks({ plan, answer }: { plan: BoatPlan; answer: PlanAnswer }) {
   );
 }
 
-function OddsWords({ plan, odds, now }: { plan: BoatPlan; odds: LaunchOdds; now: number }) {
+function OddsWords({
+  plan,
+  odds,
+  now,
+  onRehearse,
+}: {
+  plan: BoatPlan;
+  odds: LaunchOdds;
+  now: number;
+  onRehearse: (member: number) => void;
+}) {
   const { launchAt, view, names } = plan;
   const at = (t: number | null) => (t === null ? 'not in these days' : timeWords(t, now, view.boat.timeZone));
   const { early, likely, late } = odds.finish;
@@ -288,6 +298,11 @@ function OddsWords({ plan, odds, now }: { plan: BoatPlan; odds: LaunchOdds; now:
             .join(', ')}
           .
         </p>
+      )}
+      {odds.missed[0] !== undefined && (
+        <button type="button" className="btn btn-sm" onClick={() => onRehearse(odds.missed[0] as number)}>
+          Live through one that misses it
+        </button>
       )}
     </section>
   );

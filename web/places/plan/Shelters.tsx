@@ -4,8 +4,11 @@ import { USUAL_HEAT } from '#core/air/shelter';
 import type { JobPlan, JobShelter } from '#core/model/jobPlan';
 import { SHELTERS, type Shelter } from '#core/model/surface';
 import type { YardRules } from '#contracts/rows/stores';
+import { formatQuantity } from '#core/units/format';
 import { heatOf, shedSpans } from '../../data/planning';
+import { settings } from '../../data/settings';
 import { save, useStores, useYard, type BoatView } from '../../data/store';
+import { QuantityField } from '../../parts/Field';
 import { SHELTER_WORDS } from '../../parts/choiceWords';
 import { dateWords, moneyWords } from '../../parts/words';
 import { useDays } from './useDays';
@@ -43,10 +46,10 @@ function Standing({ view, planning, change, rules }: Part & { rules: YardRules }
             <span>
               {SHELTER_WORDS[s.cover]} over {s.zoneIds.length === 0 ? 'her' : s.zoneIds.map(view.zoneName).join(', ')},{' '}
               {dateWords(s.from, zone)} to {dateWords(s.to, zone)}
-              {s.heatedToC !== null && `, heated to ${s.heatedToC} °C`}
+              {s.heatedToC !== null && `, heated to ${degrees(s.heatedToC)}`}
               {s.driedToRh !== null && `, dried to ${Math.round(s.driedToRh * 100)} %`}
               {heat.kWh > 0 &&
-                `: about ${Math.round(heat.degreeHours)} °C·h to come, ${Math.round(heat.kWh)} kWh, ${moneyWords(heat.costMinor, rules.currency)}`}
+                `: about ${degreeHours(heat.degreeHours)} to come, ${Math.round(heat.kWh)} kWh, ${moneyWords(heat.costMinor, rules.currency)}`}
             </span>
             <button
               type="button"
@@ -62,10 +65,17 @@ function Standing({ view, planning, change, rules }: Part & { rules: YardRules }
   );
 }
 
+const degrees = (tempC: number) => formatQuantity('temperature', tempC, settings().units, 0);
+
+/** Degrees over hours, in the degrees of the device. */
+const degreeHours = (value: number) =>
+  settings().units.system === 'us' ? `${Math.round(value * 1.8)} °F·h` : `${Math.round(value)} °C·h`;
+
 const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
 function shelterProblem(planning: JobPlan, { from, to, zoneIds, cover, heatedToC, driedToRh }: JobShelter) {
-  if (heatedToC !== null && !(heatedToC > -20 && heatedToC <= 40)) return 'A heater is set to between −20 and 40 °C.';
+  if (heatedToC !== null && !(heatedToC > -20 && heatedToC <= 40))
+    return `A heater is set to between ${degrees(-20)} and ${degrees(40)}.`;
   if (driedToRh !== null && !(driedToRh >= 0.1 && driedToRh <= 1)) return 'A dryer is set to between 10 and 100 %.';
   if (cover === 'cover' && (heatedToC !== null || driedToRh !== null))
     return 'Under a cover the air comes and goes: neither heat nor dryness stays. Choose a tent or a building.';
@@ -80,8 +90,8 @@ function NewShelter({ view, planning, change }: Part) {
   const days = useDays(view);
   const [cover, setCover] = useState<Shelter>('tent');
   const [zoneIds, setZoneIds] = useState<readonly string[]>([]);
-  const [heat, setHeat] = useState('');
-  const [dry, setDry] = useState('');
+  const [heatedToC, setHeat] = useState<number | null>(null);
+  const [driedToRh, setDry] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const { data: yard } = useYard();
   const others = (yard?.boats ?? []).filter((b) => b.boat.id !== view.boat.id);
@@ -89,34 +99,22 @@ function NewShelter({ view, planning, change }: Part) {
     (s) => s.from < days.to() && days.from() < s.to,
   );
   const add = () => {
-    const driedTo = number(dry);
     const shelter: JobShelter = {
       id: uuid(),
       zoneIds,
       from: days.from(),
       to: days.to(),
       cover,
-      heatedToC: number(heat),
-      driedToRh: driedTo === null ? null : driedTo / 100,
+      heatedToC,
+      driedToRh,
     };
     const wrong = days.problem ?? shelterProblem(planning, shelter);
     setProblem(wrong);
     if (!wrong) change({ shelters: [...planning.shelters, shelter] }, 'Shelter added');
   };
-  const field = (label: string, value: string, set: (text: string) => void) => (
-    <label className="flex items-center gap-1">
-      {label}{' '}
-      <input
-        className="input input-sm narrow-field"
-        inputMode="decimal"
-        value={value}
-        onChange={(e) => set(e.target.value)}
-      />
-    </label>
-  );
   return (
     <>
-      <div className="flex flex-wrap items-center gap-2">
+      <div className="flex flex-wrap items-end gap-2">
         <select
           className="select select-sm wide-field"
           aria-label="Kind of shelter"
@@ -131,8 +129,12 @@ function NewShelter({ view, planning, change }: Part) {
         </select>
         <ZonesOf view={view} label="Over" zoneIds={zoneIds} onZones={setZoneIds} />
         {days.fields}
-        {field('heated to °C', heat, setHeat)}
-        {field('dried to %', dry, setDry)}
+        <div className="w-32">
+          <QuantityField label="Heated to" quantity="temperature" value={heatedToC} onValue={setHeat} />
+        </div>
+        <div className="w-32">
+          <QuantityField label="Dried to" quantity="percent" value={driedToRh} onValue={setDry} />
+        </div>
         <button type="button" className="btn btn-sm" onClick={add}>
           Add
         </button>

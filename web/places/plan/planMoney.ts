@@ -1,7 +1,7 @@
 import { planCost, type PlanCost } from '#core/plan/planCost';
 import type { CoatPlan } from '#core/plan/problem';
 import type { Hand, JobShelter } from '#core/model/jobPlan';
-import { heatOf } from '../../data/planning';
+import { heatOf, outAt } from '../../data/planning';
 import type { BoatPlan } from './usePlan';
 
 /** What a plan of the boat costs from now on: people, the yard's days, heat of the shelters that it goes by. */
@@ -19,7 +19,8 @@ export function moneyOf(
   return planCost({
     tasks: found.plan.tasks,
     perHourMinor: Object.fromEntries((found.hands ?? rules?.hands ?? []).map((h) => [h.name, h.perHourMinor ?? 0])),
-    now: found.now,
+    // Days afloat are not days on the hard.
+    now: Math.max(found.now, outAt(view) ?? 0),
     readyAt: found.readyAt,
     yardPerDayMinor: job?.yardCostPerDayMinor ?? 0,
     // Nobody heats a shelter when she is ready.

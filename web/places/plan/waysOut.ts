@@ -7,10 +7,12 @@ import { firstBreak } from '#core/plan/firstBreak';
 import { structureIsOpen } from '#core/stores/needs';
 import { checkBuildUp } from '#core/system/checkBuildUp';
 import { withSheets } from '#core/system/ledger';
+import { formatQuantity } from '#core/units/format';
 import { inSchool } from '#core/system/schools';
 import type { SheetRow } from '#contracts/rows/sheet';
 import type { YardRules } from '#contracts/rows/stores';
 import { AFLOAT, handsAtWork, handsOf, outAt } from '../../data/planning';
+import { settings } from '../../data/settings';
 import { save, type BoatView } from '../../data/store';
 import { BOND_WORDS } from '../../parts/choiceWords';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
@@ -104,12 +106,17 @@ function waysByShelter(plan: BoatPlan, answer: PlanAnswer, request: PlanRequest)
   return [
     ...(planning.lamps ? [] : [way('lamps', 'Lamps: work past dusk', { lamps: true }, 'lamps')]),
     way('tent', 'A tent over her', { shelters: [tent] }, 'a tent'),
-    way('heated', `A tent over her, heated to ${HEAT_C} °C`, { shelters: [heated] }, 'a tent and its heat'),
+    way(
+      'heated',
+      `A tent over her, heated to ${formatQuantity('temperature', HEAT_C, settings().units, 0)}`,
+      { shelters: [heated] },
+      'a tent and its heat',
+    ),
     ...(zone && planning.shelters.every((s) => s.zoneIds.length > 0 && !s.zoneIds.includes(zone))
       ? [
           way(
             'zoneHeated',
-            `${names.zone(zone)} alone under a tent, heated to ${HEAT_C} °C`,
+            `${names.zone(zone)} alone under a tent, heated to ${formatQuantity('temperature', HEAT_C, settings().units, 0)}`,
             { shelters: [...planning.shelters, { ...heated, zoneIds: [zone] }] },
             'a small tent and its heat',
           ),
