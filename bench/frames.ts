@@ -1,9 +1,6 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import type { Browser, Page } from '@playwright/test';
-import { launch } from '../scripts/browser';
-import { startServer } from '../scripts/server';
+import { withDemo } from './withDemo';
 import { dragFilm, FRAMES, twelveZones } from '../e2e/dragging';
 
 const DRAGS = 10;
@@ -39,22 +36,14 @@ async function missedIn(
  * beside a line that a script moves as often on the same page, which tells how still the machine is.
  */
 export async function frames(): Promise<void> {
-  const data = mkdtempSync(join(tmpdir(), 'jack-plane-bench-'));
-  const server = await startServer({
-    JACKPLANE_DEMO: '1',
-    JACKPLANE_DATA: data,
-    JACKPLANE_NOW: '2026-05-14T09:40:00Z',
-    JACKPLANE_FREEZE: '1',
-  });
-  const browser = await launch();
-  try {
-    const paths = await twelveZones(server.url);
+  await withDemo(async (url, browser) => {
+    const paths = await twelveZones(url);
     for (const [what, path] of [
       ['the build-up', paths.buildUp],
       ['a zone', paths.zone],
     ] as const) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
-      await page.goto(server.url + path);
+      await page.goto(url + path);
       await page.getByRole('slider').first().waitFor();
       await page.waitForLoadState('networkidle');
       for (let i = 0; i < 3; i += 1) await dragFilm(page, browser);
@@ -71,9 +60,5 @@ export async function frames(): Promise<void> {
       );
       await page.close();
     }
-  } finally {
-    await browser.close();
-    await server.stop();
-    rmSync(data, { recursive: true, force: true });
-  }
+  });
 }

@@ -1,9 +1,5 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { launch } from '../scripts/browser';
-import { startServer } from '../scripts/server';
+import { withDemo } from './withDemo';
 import { DEMO } from '../e2e/fixtures';
 
 const DRAGS = 10;
@@ -43,17 +39,9 @@ async function longestIn(page: Page, by: number): Promise<number> {
 
 /** A coat of the demo's sloop dragged in the window chart: what the page itself is busy with meanwhile. */
 export async function planDrags(): Promise<void> {
-  const data = mkdtempSync(join(tmpdir(), 'jack-plane-bench-'));
-  const server = await startServer({
-    JACKPLANE_DEMO: '1',
-    JACKPLANE_DATA: data,
-    JACKPLANE_NOW: '2026-05-14T09:40:00Z',
-    JACKPLANE_FREEZE: '1',
-  });
-  const browser = await launch();
-  try {
+  await withDemo(async (url, browser) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
-    await page.goto(`${server.url}/boats/${DEMO.sloop}/plan`);
+    await page.goto(`${url}/boats/${DEMO.sloop}/plan`);
     await page.getByRole('button', { name: 'Stop looking' }).click();
     await page.getByRole('button', { name: 'Days', exact: true }).click();
     await longestIn(page, 100);
@@ -63,9 +51,5 @@ export async function planDrags(): Promise<void> {
     console.log(
       `a coat dragged in the window chart: ${good} of ${DRAGS} drags without a task over ${LONG_MS} ms (wanted ${GOOD_DRAGS}); longest of each, ms: ${drags.map((d) => Math.round(d)).join(' ')}`,
     );
-  } finally {
-    await browser.close();
-    await server.stop();
-    rmSync(data, { recursive: true, force: true });
-  }
+  });
 }

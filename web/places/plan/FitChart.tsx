@@ -3,7 +3,8 @@ import { useSettings } from '../../data/settings';
 import { useWidth } from '../../parts/useWidth';
 import type { ZoneHours } from '../../workers/plan';
 import { Nights } from './AirStrip';
-import { ticks, type TimeWindow } from './timeScale';
+import { TimeTicks } from './TimeTicks';
+import type { TimeWindow } from './timeScale';
 import type { PlanNames } from './planWords';
 import type { BoatPlan } from './usePlan';
 
@@ -41,14 +42,7 @@ export function FitChart(props: Props) {
     <div ref={box} className="min-w-0">
       <svg width={boxWidth} height={height} className="block" role="group" aria-label="Hours fit to paint, by zone">
         <svg x={NAMES} width={width} height={height} overflow="hidden">
-          {ticks(seen, plan.view.boat.timeZone, width).map((t) => (
-            <g key={t.at}>
-              <path d={`M${x(t.at)} ${TOP - 6}V${height}`} stroke="currentColor" opacity={t.day ? 0.25 : 0.1} />
-              <text x={x(t.at) + 3} y={16} fontSize={t.day ? 15 : 13} fill="currentColor" className="narrow">
-                {t.text}
-              </text>
-            </g>
-          ))}
+          <TimeTicks seen={seen} timeZone={plan.view.boat.timeZone} width={width} top={TOP} height={height} />
           {rows.map((row, i) => (
             <g key={rowKey(row)} transform={`translate(0 ${TOP + i * ROW})`}>
               {plan.boatWeather && <Nights weather={plan.boatWeather} seen={seen} width={width} height={ROW} />}

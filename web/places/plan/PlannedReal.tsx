@@ -6,7 +6,7 @@ import { acceptedPlans } from '../../data/planning';
 import { SelectField } from '../../parts/Field';
 import { momentWords, spanWords, timeWords } from '../../parts/words';
 import { useWidth } from '../../parts/useWidth';
-import { ticks } from './timeScale';
+import { TimeTicks } from './TimeTicks';
 
 const DAY_MS = 86_400_000;
 const ROW = 40;
@@ -71,14 +71,7 @@ function Beside({ rows }: { rows: readonly Row[] }) {
     <div ref={box} className="min-w-0">
       <svg width={boxWidth} height={height} className="block" role="img" aria-label="Planned and real, by zone">
         <svg x={NAMES} width={width} height={height} overflow="hidden">
-          {ticks(seen, zone, width).map((t) => (
-            <g key={t.at}>
-              <path d={`M${x(t.at)} ${TOP - 6}V${height}`} stroke="currentColor" opacity={t.day ? 0.25 : 0.1} />
-              <text x={x(t.at) + 3} y={16} fontSize={t.day ? 15 : 13} fill="currentColor" className="narrow">
-                {t.text}
-              </text>
-            </g>
-          ))}
+          <TimeTicks seen={seen} timeZone={zone} width={width} top={TOP} height={height} />
           {zones.map((id, i) => {
             const own = rows.filter((r) => r.task.zoneId === id);
             return (

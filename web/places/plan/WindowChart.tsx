@@ -5,7 +5,8 @@ import type { PlanAnswer, PlanWeather } from '../../workers/plan';
 import { AIR_HEIGHT, AirStrip, Nights } from './AirStrip';
 import type { ChartRow } from './chartRows';
 import { whenWords, type PlanNames } from './planWords';
-import { ticks, type TimeWindow } from './timeScale';
+import { TimeTicks } from './TimeTicks';
+import type { TimeWindow } from './timeScale';
 import { FILM_HEIGHT, ZoneFilm } from './ZoneFilm';
 
 const QUARTER_MS = 15 * 60_000;
@@ -144,7 +145,7 @@ export function WindowChart(props: Props) {
                 <AirStrip weather={weather} seen={seen} width={width} zoneId={surfaceOf(props)} />
               </g>
             )}
-            <Ticks seen={seen} timeZone={props.timeZone} width={width} height={height} x={x} />
+            <TimeTicks seen={seen} timeZone={props.timeZone} width={width} top={HEAD} height={height} />
             {drag.spans.map((s) => (
               <rect
                 key={s.from}
@@ -193,31 +194,6 @@ function AirKey({ zoneName }: { zoneName: string }) {
       <text x={21} y={HEAD + 73} fontSize="13.5" fill="currentColor" className="narrow">
         {zoneName.length > 16 ? `${zoneName.slice(0, 15)}…` : zoneName}
       </text>
-    </>
-  );
-}
-
-function Ticks({
-  seen,
-  timeZone,
-  width,
-  height,
-  x,
-}: Pick<Props, 'seen' | 'timeZone'> & { width: number; height: number; x: (at: number) => number }) {
-  return (
-    <>
-      {ticks(seen, timeZone, width).map((t) => (
-        <g key={t.at}>
-          <path
-            d={`M${x(t.at)} ${t.day ? HEAD - 6 : HEAD}V${height}`}
-            stroke="currentColor"
-            opacity={t.day ? 0.25 : 0.1}
-          />
-          <text x={x(t.at) + 3} y={16} fontSize={t.day ? 15 : 13} fill="currentColor" className="narrow">
-            {t.text}
-          </text>
-        </g>
-      ))}
     </>
   );
 }

@@ -4,7 +4,8 @@ import type { BoatView } from '../../data/store';
 import { useWidth } from '../../parts/useWidth';
 import type { PlanAnswer, PlanWeather } from '../../workers/plan';
 import { AIR_HEIGHT, AirStrip, Nights } from './AirStrip';
-import { ticks, type TimeWindow } from './timeScale';
+import { TimeTicks } from './TimeTicks';
+import type { TimeWindow } from './timeScale';
 
 const DAY_MS = 86_400_000;
 const ROW = 78;
@@ -40,14 +41,7 @@ export function YardChart({
               <AirStrip weather={weather} seen={seen} width={width} zoneId={undefined} />
             </g>
           )}
-          {ticks(seen, first.boat.timeZone, width).map((t) => (
-            <g key={t.at}>
-              <path d={`M${x(t.at)} ${HEAD - 6}V${height}`} stroke="currentColor" opacity={t.day ? 0.25 : 0.1} />
-              <text x={x(t.at) + 3} y={16} fontSize={t.day ? 15 : 13} fill="currentColor" className="narrow">
-                {t.text}
-              </text>
-            </g>
-          ))}
+          <TimeTicks seen={seen} timeZone={first.boat.timeZone} width={width} top={HEAD} height={height} />
           {boats.map((view, i) => (
             <g key={view.boat.id} transform={`translate(0 ${TOP + i * ROW})`}>
               {weather && <Nights weather={weather} seen={seen} width={width} height={ROW} />}

@@ -16,7 +16,7 @@ export function StartOdds({ view, status }: { view: BoatView; status: ZoneStatus
   if (share === null) return null;
   return (
     <>
-      ; {advice?.nowHolds ? 'begun now' : 'begun then'} it holds in {Math.round(share * 10)} of 10
+      ; {advice?.nowHolds ? '' : 'then '}holds in {Math.round(share * 10)} of 10
     </>
   );
 }
