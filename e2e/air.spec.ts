@@ -139,6 +139,12 @@ test('a typical year: cut off and too large are refused in a sentence, a whole o
   await expect.poll(async () => (await told(yard, DEMO.launch)).jobs.at(-1)?.planning?.typicalYear).toBeNull();
 });
 
+test('a start that is offered says in how many weathers it holds', async ({ page, yard }) => {
+  await page.goto(`${yard.url}/boats/${DEMO.sloop}/today`);
+  const may = page.getByRole('region', { name: 'May go on now' });
+  await expect(may.getByRole('listitem').filter({ hasText: 'Underwater hull' })).toContainText(/; holds in \d+ of 10/);
+});
+
 test('a coat begun against the air is asked about the next day, and the answer stands on its sheet', async ({
   page,
   yard,

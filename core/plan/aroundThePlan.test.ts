@@ -41,6 +41,9 @@ describe('the coat that breaks first', () => {
     expect(firstBreak({ plan: plan(tasks, [broken]), order, late: true })?.kind).toBe('broken');
     expect(firstBreak({ plan: plan(tasks), order, late: true })).toMatchObject({ task: 'coat:a:2', kind: 'late' });
     expect(firstBreak({ plan: plan(tasks), order, late: false })).toBeNull();
+    // One that is on sooner but cures longer keeps her out of the water.
+    const waterFrom = (id: string) => (id === 'coat:b:1' ? noon + 99 * hour : null);
+    expect(firstBreak({ plan: plan(tasks), order, late: true, waterFrom })?.task).toBe('coat:b:1');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { CoatPlan } from './problem';
+import type { CoatPlan, PlannedTask } from './problem';
 
 /** The first coat that a plan breaks on. */
 export interface FirstBreak {
@@ -11,9 +11,10 @@ export interface FirstBreak {
 
 /**
  * The coat that breaks first, in order of time: of those left out the one whose turn comes first, then what breaks a rule,
- * then, where all is placed and the date is missed, the last coat of the zone that is ready last.
+ * then, where all is placed and the date is missed, the coat that is ready for the water last.
  * @param options.order tasks of the plan as they follow each other in their zones
  * @param options.late the date is missed
+ * @param options.waterFrom when a coat may go into the water, epoch ms; left out or null: from its end
  * @example
  *   firstBreak({
  *     plan: { tasks: [], finish: null, violations: [{ task: 'b', limit: 'unplaced', sentence: 'No hours.' }], score: [0, 1, 0, 0, 0, 0] },
@@ -25,8 +26,9 @@ export function firstBreak(options: {
   plan: CoatPlan;
   order: readonly { readonly task: string; readonly zoneId: string }[];
   late: boolean;
+  waterFrom?: (task: string) => number | null | undefined;
 }): FirstBreak | null {
-  const { plan, order, late } = options;
+  const { plan, order, late, waterFrom } = options;
   const placed = new Map(plan.tasks.map((t) => [t.id, t]));
   const turn = new Map<string, number>();
   const reached = new Map<string, number>();
@@ -47,6 +49,7 @@ export function firstBreak(options: {
     if (found) return { task: found.task, kind, sentence: found.sentence };
   }
   if (!late) return null;
-  const last = plan.tasks.filter((t) => t.kind === 'coat').sort((a, b) => b.end - a.end)[0];
+  const readyAt = (t: PlannedTask) => Math.max(t.end, waterFrom?.(t.id) ?? t.end);
+  const last = plan.tasks.filter((t) => t.kind === 'coat').sort((a, b) => readyAt(b) - readyAt(a))[0];
   return last ? { task: last.id, kind: 'late', sentence: '' } : null;
 }

@@ -4,7 +4,6 @@ import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { JobAppointment } from '#core/model/jobPlan';
 import type { LaunchOdds } from '#core/plan/odds';
-import { firstBreak } from '#core/plan/firstBreak';
 import { planChanges } from '#core/plan/planChanges';
 import type { PlanCost } from '#core/plan/planCost';
 import { counted } from '#core/units/format';
@@ -12,7 +11,7 @@ import { dateWords, moneyWords, SIMULATED_WORDS, timeWords } from '../../parts/w
 import type { PlanAnswer } from '../../workers/plan';
 import { moneyOf } from './planMoney';
 import { PlanOut } from './PlanOut';
-import { asAccepted, changeWords, type Beside } from './planWords';
+import { asAccepted, changeWords, firstOf, type Beside } from './planWords';
 import type { BoatPlan } from './usePlan';
 import { useWays, WaysOut } from './WaysOut';
 
@@ -98,7 +97,7 @@ export function PlanSays({
 function Broken({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; late: boolean }) {
   const { violations } = answer.plan;
   const { names, view } = plan;
-  const first = firstBreak({ plan: answer.plan, order: answer.labels, late });
+  const first = firstOf(answer, late);
   if (!first && violations.length === 0) return null;
   const rest = violations.filter((v) => v.sentence !== first?.sentence);
   const zone = first && (answer.plan.tasks.find((t) => t.id === first.task)?.zone ?? zoneOfTask(answer, first.task));
@@ -111,7 +110,7 @@ function Broken({ plan, answer, late }: { plan: BoatPlan; answer: PlanAnswer; la
             It breaks first on {names.zone(zone ?? '')}, {names.of(first.task)}.
           </strong>{' '}
           {first.kind === 'late' && end !== undefined
-            ? `It is on ${timeWords(end, answer.now, view.boat.timeZone)} at the soonest, and has to cure before the water.`
+            ? `It is on ${timeWords(end, answer.now, view.boat.timeZone)} in this plan, and has to cure before the water.`
             : names.say(first.sentence)}
         </p>
       ) : (

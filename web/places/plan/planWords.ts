@@ -1,5 +1,6 @@
 import { DateTime } from 'luxon';
 import type { AcceptedTask } from '#core/model/jobPlan';
+import { firstBreak, type FirstBreak } from '#core/plan/firstBreak';
 import type { PlanChange } from '#core/plan/planChanges';
 import type { TaskLabel } from '#core/plan/jobZone';
 import type { PlannedTask } from '#core/plan/problem';
@@ -102,3 +103,9 @@ export function changeWords({ kind, name, from, to }: PlanChange, now: number, z
   if (kind === 'gone') return `${name} is no longer in it`;
   return `${name} moves to ${at(to)}, was ${at(from)}`;
 }
+
+/** The first coat that a plan breaks on; where only the date is missed, the one that is ready for the water last. */
+export const firstOf = ({ plan, labels, films }: PlanAnswer, late: boolean): FirstBreak | null => {
+  const water = new Map(Object.values(films).flatMap((film) => film.map((f) => [f.task, f.waterFrom] as const)));
+  return firstBreak({ plan, order: labels, late, waterFrom: (task) => water.get(task) });
+};

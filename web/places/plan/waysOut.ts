@@ -3,7 +3,6 @@ import { v7 as uuid } from 'uuid';
 import { NO_JOB_PLAN, type Hand, type JobAppointment, type JobPlan, type JobShelter } from '#core/model/jobPlan';
 import type { Layer } from '#core/model/layer';
 import type { SheetRevision } from '#core/model/sheet';
-import { firstBreak } from '#core/plan/firstBreak';
 import { structureIsOpen } from '#core/stores/needs';
 import { checkBuildUp } from '#core/system/checkBuildUp';
 import { withSheets } from '#core/system/ledger';
@@ -18,6 +17,7 @@ import { BOND_WORDS } from '../../parts/choiceWords';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
 import { usableSheets } from '../film/planned';
 import { isOn, standingBuildUps, swapped } from '../film/swapped';
+import { firstOf } from './planWords';
 import type { BoatPlan } from './usePlan';
 
 /** A way out: what it would be asked for with, and what taking it writes. */
@@ -188,7 +188,7 @@ function otherProducts(plan: BoatPlan, answer: PlanAnswer, sheets: readonly Shee
   const { view, launchAt } = plan;
   const ready = answer.ready[view.boat.id] ?? null;
   const late = launchAt !== null && (ready === null || ready > launchAt);
-  const first = firstBreak({ plan: answer.plan, order: answer.labels, late });
+  const first = firstOf(answer, late);
   const layer = answer.labels.find((l) => l.task === first?.task)?.layer;
   const from = layer && view.sheetById.get(layer.sheetRevisionId);
   if (!from) return [];
@@ -261,7 +261,7 @@ function waysByDate({ view, launchAt }: BoatPlan, request: PlanRequest): Way[] {
 
 /** The zone of the first coat that is left out, else the one that is ready last. */
 function criticalZone({ view }: BoatPlan, answer: PlanAnswer): string | null {
-  const first = firstBreak({ plan: answer.plan, order: answer.labels, late: true });
+  const first = firstOf(answer, true);
   const zone = answer.labels.find((l) => l.task === first?.task)?.zoneId ?? null;
   return view.surfaces.some((s) => s.id === zone) ? zone : null;
 }
