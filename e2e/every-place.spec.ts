@@ -71,7 +71,9 @@ for (const [name, path, heading] of PLACES) {
       await page.evaluate((t) => {
         document.documentElement.dataset.theme = t;
       }, theme);
-      const { violations } = await new AxeBuilder({ page }).analyze();
+      const axe = new AxeBuilder({ page });
+      // The page is the same in both but for its colours.
+      const { violations } = await (theme === 'chalk' ? axe : axe.withTags(['cat.color'])).analyze();
       expect(violations.map((v) => `${theme}: ${v.id} ${v.nodes[0]?.html}`)).toEqual([]);
     }
     await page.setViewportSize({ width: 360, height: 740 });

@@ -84,7 +84,7 @@ export const DEMO = {
 };
 
 /** Nothing sticks out to the right; names what does. */
-/** The file that a place of the built interface comes in. */
+/** Addresses that the file of a place of the built interface is asked for under. */
 export function chunkOf(place: string): string {
   const manifest = JSON.parse(readFileSync('dist/.vite/manifest.json', 'utf8')) as Record<string, { file: string }>;
   const chunk = manifest[`places/${place}.tsx`];
@@ -93,17 +93,19 @@ export function chunkOf(place: string): string {
 }
 
 export async function noSidewaysScroll(page: Page): Promise<void> {
-  const out = await page.evaluate(() => {
-    if (document.documentElement.scrollWidth <= window.innerWidth) return [];
-    const wide = [...document.querySelectorAll('body *')].filter(
-      (e) => e.getBoundingClientRect().right > window.innerWidth + 0.5,
-    );
-    return [
-      `${location.pathname} is ${document.documentElement.scrollWidth} wide`,
-      ...wide.slice(-4).map((e) => e.outerHTML.slice(0, 200)),
-    ];
-  });
-  expect(out).toEqual([]);
+  const out = () =>
+    page.evaluate(() => {
+      if (document.documentElement.scrollWidth <= window.innerWidth) return [];
+      const wide = [...document.querySelectorAll('body *')].filter(
+        (e) => e.getBoundingClientRect().right > window.innerWidth + 0.5,
+      );
+      return [
+        `${location.pathname} is ${document.documentElement.scrollWidth} wide`,
+        ...wide.slice(-4).map((e) => e.outerHTML.slice(0, 200)),
+      ];
+    });
+  // A drawing that was measured for another width takes a moment to follow.
+  await expect.poll(out).toEqual([]);
 }
 
 export async function useSettings(page: Page, settings: object): Promise<void> {
