@@ -33,7 +33,7 @@ const bundleOf = async (yard: OwnServer, boat: string) =>
 const rulesOf = async (yard: OwnServer) =>
   (
     (await (await fetch(`${yard.url}/api/stores`)).json()) as {
-      rules: { hands: { name: string; weekdays: number[] }[] };
+      rules: { hands: { name: string; weekdays: number[]; off: { from: string; to: string }[] }[] };
     }
   ).rules;
 
@@ -168,7 +168,9 @@ test('an accepted plan is kept; a lost day moves it, in words; planned and real 
     .poll(async () => (await bundleOf(yard, DEMO.gig)).entries.filter((e) => e.kind === 'planAccepted').length)
     .toBe(1);
   await page.getByRole('button', { name: 'Today is lost' }).click();
-  await expect(page.getByText(/change(s)? since the plan of .* moves to/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/change(s)? since the plan of .* moves to .*; ready .*, was /)).toBeVisible({
+    timeout: 60_000,
+  });
   await page.getByText(/change(s)? since the plan of/).click();
   await page.getByRole('button', { name: 'Show it beside this one' }).click();
   await expect(page.getByText(/Dashed beside it: the plan accepted/)).toBeVisible();
@@ -273,6 +275,16 @@ test('painters of the yard: hours, days and names, and a heater that cannot be i
   await expect
     .poll(async () => (await rulesOf(yard)).hands.find((h) => h.name === 'Tomasz')?.weekdays)
     .toEqual([1, 2, 3, 4, 5, 6]);
+  await painters.getByLabel('First day off of Tomasz').fill('2026-05-18');
+  await painters.getByLabel('Last day off of Tomasz').fill('2026-05-16');
+  await expect(painters).toContainText('The last day is before the first.');
+  await painters.getByLabel('Last day off of Tomasz').fill('2026-05-20');
+  await painters.getByRole('button', { name: 'Days off' }).nth(1).click();
+  await expect
+    .poll(async () => (await rulesOf(yard)).hands.find((h) => h.name === 'Tomasz')?.off)
+    .toEqual([{ from: '2026-05-18', to: '2026-05-20' }]);
+  await painters.getByRole('button', { name: 'Tomasz is there again 18 May to 20 May' }).click();
+  await expect.poll(async () => (await rulesOf(yard)).hands.find((h) => h.name === 'Tomasz')?.off).toEqual([]);
   await painters.getByRole('button', { name: 'Add a painter' }).click();
   await expect.poll(async () => (await rulesOf(yard)).hands.length).toBe(3);
   const shelter = page.getByRole('region', { name: 'Shelter for a while' });

@@ -1,3 +1,5 @@
+import { DateTime } from 'luxon';
+import { useState } from 'react';
 import type { Hand } from '#core/model/jobPlan';
 import { handsOf } from '../../data/planning';
 import { save, useStores } from '../../data/store';
@@ -108,9 +110,61 @@ function PainterRow({
           Take out
         </button>
       )}
+      <DaysOff hand={hand} onChange={onChange} />
     </li>
   );
 }
+
+/** Days on which somebody is not there, first and last. */
+function DaysOff({ hand, onChange }: { hand: Hand; onChange: (more: Partial<Hand>) => void }) {
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const last = to === '' ? from : to;
+  const date = (label: string, value: string, set: (text: string) => void) => (
+    <input
+      type="date"
+      aria-label={`${label} day off of ${hand.name}`}
+      className="input input-sm narrow-field"
+      value={value}
+      onChange={(e) => set(e.target.value)}
+    />
+  );
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      {hand.off.map((o) => (
+        <button
+          key={o.from + o.to}
+          type="button"
+          className="btn btn-sm"
+          aria-label={`${hand.name} is there again ${civilWords(o)}`}
+          onClick={() => onChange({ off: hand.off.filter((x) => x !== o) })}
+        >
+          off {civilWords(o)} ×
+        </button>
+      ))}
+      {date('First', from, setFrom)}
+      {date('Last', to, setTo)}
+      <button
+        type="button"
+        className="btn btn-sm"
+        disabled={from === '' || last < from}
+        onClick={() => {
+          onChange({ off: [...hand.off, { from, to: last }].sort((a, b) => a.from.localeCompare(b.from)) });
+          setFrom('');
+          setTo('');
+        }}
+      >
+        Days off
+      </button>
+      {from !== '' && last < from && <span className="text-error">The last day is before the first.</span>}
+    </span>
+  );
+}
+
+const civilWords = ({ from, to }: Hand['off'][number]): string => {
+  const words = (date: string) => DateTime.fromISO(date).toFormat('d LLL');
+  return from === to ? words(from) : `${words(from)} to ${words(to)}`;
+};
 
 function freeName(hands: readonly Hand[]): string {
   for (let n = hands.length + 1; ; n += 1) if (!hands.some((h) => h.name === `Painter ${n}`)) return `Painter ${n}`;

@@ -2,7 +2,7 @@ import { DateTime } from 'luxon';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import type { JobAppointment } from '#core/model/jobPlan';
+import type { JobAppointment, PlanAcceptedBody } from '#core/model/jobPlan';
 import type { LaunchOdds } from '#core/plan/odds';
 import { planChanges } from '#core/plan/planChanges';
 import type { PlanCost } from '#core/plan/planCost';
@@ -307,6 +307,22 @@ function OddsWords({
   );
 }
 
+/** "; still ready 22 May 09:00; 1 abrading more": what the changes come to. */
+function inAll({ tasks, finish }: PlanAcceptedBody, { plan, now }: PlanAnswer, zone: string): string {
+  const was = finish === null ? null : timeWords(finish, now, zone);
+  const is = plan.finish === null ? null : timeWords(plan.finish, now, zone);
+  const ready =
+    is === null
+      ? '; not ready in its days'
+      : was === is
+        ? `; still ready ${is}`
+        : `; ready ${is}, was ${was ?? 'never'}`;
+  const abradings = (list: readonly { kind: string; start: number }[]) =>
+    list.filter((t) => t.kind === 'abrade' && t.start >= now).length;
+  const more = abradings(plan.tasks) - abradings(tasks);
+  return `${ready}${more === 0 ? '' : `; ${counted(Math.abs(more), 'abrading')} ${more > 0 ? 'more' : 'fewer'}`}`;
+}
+
 /** What is other than in the plan that was accepted. */
 function Changed({
   plan,
@@ -328,6 +344,7 @@ function Changed({
       <summary className="link-row cursor-pointer lg:min-h-0">
         {counted(changes.length, 'change')} since the plan of {when}:{' '}
         {changeWords(changes[0] as (typeof changes)[number], answer.now, zone)}
+        {inAll(accepted.body, answer, zone)}
       </summary>
       <button
         type="button"

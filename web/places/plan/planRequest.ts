@@ -29,7 +29,7 @@ function requestKey({ now, days, boats, hands, rates, dryFactors, accepted }: Pl
       b.hours.length,
       b.hours.reduce((sum, h) => sum * 1.0001 + h.airC + 30 * h.rh + (h.rainMm ?? 0) + (h.windMs ?? 0), 0),
     ]),
-    hands.map((h) => [h.id, h.pace, h.available[0], h.available.length, h.available[h.available.length - 1]]),
+    hands.map((h) => [h.id, h.pace, h.available.map((a) => a.from + a.to)]),
     rates,
     dryFactors,
     accepted?.tasks.length,
