@@ -13,10 +13,14 @@ const planOf = (yard: OwnServer, boat: string) => `${yard.url}/boats/${boat}/pla
 /** The plan stands, and no better one is looked for: the search is ended, and keeps the best. */
 async function settled(page: Page): Promise<void> {
   await expect(page.getByText(/Ready for the water|Not ready within/)).toBeVisible({ timeout: 60_000 });
-  await page.evaluate(() => {
-    for (const button of document.querySelectorAll('button')) if (button.textContent === 'Stop looking') button.click();
-  });
-  await expect(page.getByText('looking for better')).toBeHidden();
+  // Once more where the plan was made anew meanwhile.
+  const looking = () =>
+    page.evaluate(() => {
+      for (const button of document.querySelectorAll('button'))
+        if (button.textContent === 'Stop looking') button.click();
+      return document.body.textContent.includes('looking for better');
+    });
+  await expect.poll(looking, { timeout: 60_000 }).toBe(false);
 }
 const steps = (page: Page, zone: string) =>
   page

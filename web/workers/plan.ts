@@ -91,6 +91,8 @@ const SLICE_MS = 25;
 /** The search ends after so many tries in vain for each zone. */
 const TRIES_IN_VAIN = 150;
 
+/** Plans asked for, and searches: a stop ends the search, not the plan that is being made. */
+let asked = 0;
 let turn = 0;
 let made: { request: PlanRequest; job: JobProblem; session: PlanSession; best: Found } | null = null;
 
@@ -173,10 +175,12 @@ const allSeries = ({ air, problem }: JobProblem, member: number): PlanProblem['s
 const worker = {
   /** Plan, and tell each better plan; a later call ends this one. */
   async plan(request: PlanRequest, tell: (answer: PlanAnswer) => void): Promise<PlanWeather[]> {
+    asked += 1;
+    const own = asked;
+    await fetchYears(request);
+    if (own !== asked) return [];
     turn += 1;
     const mine = turn;
-    await fetchYears(request);
-    if (mine !== turn) return [];
     const job = problemOf(request);
     const session = planSession(job.problem);
     const { search } = session;

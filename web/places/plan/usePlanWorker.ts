@@ -39,7 +39,8 @@ export function usePlanWorker(request: PlanRequest | null): Planning {
   const [answer, setAnswer] = useState<PlanAnswer | null>(null);
   const [weather, setWeather] = useState<readonly PlanWeather[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
-  const [stopped, setStopped] = useState(false);
+  /** What was asked for when the search was ended: an answer that was on its way then does not begin it again. */
+  const [stopped, setStopped] = useState<PlanRequest | null>(null);
 
   useEffect(
     () => () => {
@@ -61,7 +62,6 @@ export function usePlanWorker(request: PlanRequest | null): Planning {
       if (!current) return;
       setAnswer(next);
       setProblem(null);
-      setStopped(false);
     };
     held.current.remote.plan(request, proxy(tell)).then(
       (hours) => current && setWeather(hours),
@@ -75,8 +75,8 @@ export function usePlanWorker(request: PlanRequest | null): Planning {
   const remote = () => held.current?.remote;
   const stop = useCallback(() => {
     void remote()?.stop();
-    setStopped(true);
-  }, []);
+    setStopped(request);
+  }, [request]);
   const open = useCallback(async (task: string) => (await remote()?.open(task)) ?? [], []);
   // What is tried by hand is tried on the plan that is seen: the search ends with the first try.
   const moved = useCallback(
@@ -106,7 +106,7 @@ export function usePlanWorker(request: PlanRequest | null): Planning {
     [],
   );
   const rehearse = useCallback(async (member: number) => (await remote()?.rehearse(member)) ?? null, []);
-  const busy = answer !== null && !answer.done && !stopped;
+  const busy = answer !== null && !answer.done && stopped !== request;
   return useMemo(
     () => ({ answer, weather, busy, problem, stop, open, moved, ways, oddsOfWay, fit, rehearse, odds }),
     [answer, weather, busy, problem, stop, open, moved, ways, oddsOfWay, fit, rehearse, odds],
