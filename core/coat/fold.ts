@@ -250,11 +250,15 @@ function foldBatches(entries: readonly LogEntry[]): Pouring[] {
   return batches.sort((a, b) => b.mixedAt - a.mixedAt);
 }
 
+/** Readings that nobody took back or put right since. */
+const standingReadings = (entries: readonly LogEntry[]) =>
+  standing(entries.filter((e) => e.kind === 'reading' || e.supersedes !== null)).filter((e) => e.kind === 'reading');
+
 function readingsByZone(entries: readonly LogEntry[], coats: readonly Coat[]): Map<string, SurfaceReading[]> {
   const zonesOf = new Map(coats.map((c) => [c.id, c.on.map((t) => t.surfaceId)]));
   const out = new Map<string, SurfaceReading[]>();
-  for (const e of standing(entries.filter((e) => e.kind === 'reading' || e.supersedes !== null))) {
-    if (e.kind !== 'reading' || e.body.surfaceC === null) continue;
+  for (const e of standingReadings(entries)) {
+    if (e.body.surfaceC === null) continue;
     const reading = { at: e.occurredAt, surfaceC: e.body.surfaceC };
     for (const surfaceId of readOn(e, zonesOf.get(e.streamId) ?? [])) {
       const list = out.get(surfaceId);
@@ -300,8 +304,8 @@ export function airReadings(
   outside: (surfaceId: string, at: number) => boolean,
 ): AirReading[] {
   const zonesOf = new Map(foldLog(entries).coats.map((c) => [c.id, c.on.map((t) => t.surfaceId)]));
-  return standing(entries.filter((e) => e.kind === 'reading' || e.supersedes !== null)).flatMap((e) => {
-    if (e.kind !== 'reading' || (e.body.airC === null && e.body.rh === null)) return [];
+  return standingReadings(entries).flatMap((e) => {
+    if (e.body.airC === null && e.body.rh === null) return [];
     const zones = readOn(e, zonesOf.get(e.streamId) ?? []);
     if (!zones.some((id) => outside(id, e.occurredAt))) return [];
     return [{ at: e.occurredAt, airC: e.body.airC, rh: e.body.rh }];

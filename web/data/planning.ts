@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon';
 import type { BoatJob } from '#core/plan/job';
 import type { Span } from '#core/plan/problem';
+import { standing as standingEntries } from '#core/coat/fold';
 import { heating, USUAL_HEAT } from '#core/air/shelter';
 import {
   NO_JOB_PLAN,
@@ -161,8 +162,7 @@ export interface AcceptedPlan {
 
 /** Plans that were accepted and stand, the newest first. */
 export function acceptedPlans(view: Pick<BoatView, 'entries'>): AcceptedPlan[] {
-  const superseded = new Set(view.entries.map((e) => e.supersedes).filter((id) => id !== null));
-  return view.entries
-    .flatMap((e) => (e.kind === 'planAccepted' && !superseded.has(e.id) ? [{ at: e.occurredAt, body: e.body }] : []))
+  return standingEntries(view.entries)
+    .flatMap((e) => (e.kind === 'planAccepted' ? [{ at: e.occurredAt, body: e.body }] : []))
     .reverse();
 }

@@ -306,14 +306,14 @@ async function oddsOf(
 
 /** Both sides of a zone apart, where they differ; else the zone as it is planned. */
 function seriesOfSides(
-  { request, job }: Pick<NonNullable<typeof made>, 'request' | 'job'>,
+  job: JobProblem,
+  boats: readonly BoatJob[],
   zone: PlanProblem['zones'][number],
 ): { side: ZoneHours['side']; series: PlanSeries }[] {
   const { problem } = job;
   const air = job.air.find((a) => a.boatId === zone.boat);
-  const standing = request.boats.find((b) => b.id === zone.boat);
-  if (air && standing?.plan && standing.plan.headingDeg !== null) {
-    const boat = boatJob(standing, request.now, request.days);
+  const boat = boats.find((b) => b.id === zone.boat);
+  if (air && boat) {
     const sides = (['port', 'starboard'] as const).flatMap((side) => {
       const series = sideSeries({ boat, surfaceId: zone.id, side, hours: air.hours });
       return series ? [{ side, series }] : [];
@@ -325,10 +325,11 @@ function seriesOfSides(
 }
 
 function hoursOfZones(
-  plan: Pick<NonNullable<typeof made>, 'request' | 'job'>,
+  { request, job }: Pick<NonNullable<typeof made>, 'request' | 'job'>,
   { from, to, other }: { from: number; to: number; other: OtherCoat | null },
 ): ZoneHours[] {
-  const { problem } = plan.job;
+  const { problem } = job;
+  const boats = request.boats.map((b) => boatJob(b, request.now, request.days));
   const near = (s: TempSample) => s.at > from - DAY_MS / 8 && s.at < to + DAY_MS / 4;
   return problem.zones.flatMap((zone): ZoneHours[] => {
     const coat = problem.tasks.find((t): t is CoatTask => t.kind === 'coat' && t.zone === zone.id && !t.done);
@@ -336,7 +337,7 @@ function hoursOfZones(
     const hours = Math.min(...coat.crews.map((c) => c.hours));
     const { limits, method, touchDry, minCureC } = other ?? coat;
     const asked = { limits, method, touchDry, minCureC, durationH: hours, from, to, sheltered: zone.sheltered };
-    return seriesOfSides(plan, zone).map(({ side, series }) => ({
+    return seriesOfSides(job, boats, zone).map(({ side, series }) => ({
       zoneId: zone.id,
       side,
       task: coat.id,

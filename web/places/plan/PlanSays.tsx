@@ -11,7 +11,7 @@ import { dateWords, moneyWords, SIMULATED_WORDS, timeWords } from '../../parts/w
 import type { PlanAnswer } from '../../workers/plan';
 import { moneyOf } from './planMoney';
 import { PlanOut } from './PlanOut';
-import { asAccepted, changeWords, firstOf, type Beside } from './planWords';
+import { asAccepted, changeWords, firstOf, isLate, type Beside } from './planWords';
 import type { BoatPlan } from './usePlan';
 import { useWays, WaysOut } from './WaysOut';
 
@@ -37,7 +37,7 @@ export function PlanSays({
   const { view, launchAt } = plan;
   const ready = answer.ready[view.boat.id] ?? null;
   const zone = view.boat.timeZone;
-  const late = launchAt !== null && (ready === null || ready > launchAt);
+  const late = isLate(ready, launchAt);
   const room = launchAt !== null && ready !== null ? Math.floor((launchAt - ready) / DAY_MS) : null;
   const forced = answer.plan.score[3];
   return (

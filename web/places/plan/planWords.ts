@@ -104,6 +104,10 @@ export function changeWords({ kind, name, from, to }: PlanChange, now: number, z
   return `${name} moves to ${at(to)}, was ${at(from)}`;
 }
 
+/** The date is missed, or not known to be made. */
+export const isLate = (ready: number | null, launchAt: number | null): boolean =>
+  launchAt !== null && (ready === null || ready > launchAt);
+
 /** The first coat that a plan breaks on; where only the date is missed, the one that is ready for the water last. */
 export const firstOf = ({ plan, labels, films }: PlanAnswer, late: boolean): FirstBreak | null => {
   const water = new Map(Object.values(films).flatMap((film) => film.map((f) => [f.task, f.waterFrom] as const)));

@@ -17,7 +17,7 @@ import { BOND_WORDS } from '../../parts/choiceWords';
 import type { PlanAnswer, PlanRequest } from '../../workers/plan';
 import { usableSheets } from '../film/planned';
 import { isOn, standingBuildUps, swapped } from '../film/swapped';
-import { firstOf } from './planWords';
+import { firstOf, isLate } from './planWords';
 import type { BoatPlan } from './usePlan';
 
 /** A way out: what it would be asked for with, and what taking it writes. */
@@ -103,20 +103,16 @@ function waysByShelter(plan: BoatPlan, answer: PlanAnswer, request: PlanRequest)
   };
   const zone = criticalZone(plan, answer);
   const heated = { ...tent, heatedToC: HEAT_C };
+  const warm = formatQuantity('temperature', HEAT_C, settings().units, 0);
   return [
     ...(planning.lamps ? [] : [way('lamps', 'Lamps: work past dusk', { lamps: true }, 'lamps')]),
     way('tent', 'A tent over her', { shelters: [tent] }, 'a tent'),
-    way(
-      'heated',
-      `A tent over her, heated to ${formatQuantity('temperature', HEAT_C, settings().units, 0)}`,
-      { shelters: [heated] },
-      'a tent and its heat',
-    ),
+    way('heated', `A tent over her, heated to ${warm}`, { shelters: [heated] }, 'a tent and its heat'),
     ...(zone && planning.shelters.every((s) => s.zoneIds.length > 0 && !s.zoneIds.includes(zone))
       ? [
           way(
             'zoneHeated',
-            `${names.zone(zone)} alone under a tent, heated to ${formatQuantity('temperature', HEAT_C, settings().units, 0)}`,
+            `${names.zone(zone)} alone under a tent, heated to ${warm}`,
             { shelters: [...planning.shelters, { ...heated, zoneIds: [zone] }] },
             'a small tent and its heat',
           ),
@@ -186,9 +182,7 @@ function otherSchool(view: BoatView, bond: 'chemical' | 'mechanical'): Map<strin
 /** Others of the kind of what breaks first, in its place throughout the job, where no rule stops it. */
 function otherProducts(plan: BoatPlan, answer: PlanAnswer, sheets: readonly SheetRow[]) {
   const { view, launchAt } = plan;
-  const ready = answer.ready[view.boat.id] ?? null;
-  const late = launchAt !== null && (ready === null || ready > launchAt);
-  const first = firstOf(answer, late);
+  const first = firstOf(answer, isLate(answer.ready[view.boat.id] ?? null, launchAt));
   const layer = answer.labels.find((l) => l.task === first?.task)?.layer;
   const from = layer && view.sheetById.get(layer.sheetRevisionId);
   if (!from) return [];
