@@ -21,13 +21,13 @@ const DAY_MS = 24 * HOUR_MS;
 
 /** The server on a folder, in this process; the folder goes with it. */
 export async function serving(dir: string, disk?: Disk) {
-  const clock = { now: () => Date.now(), frozen: false };
+  const clock = { now: () => Date.now(), frozen: false, set: false };
   const yard = await openYard({ dataDir: dir, now: clock.now, ...(disk ? { disk } : {}) });
   await beginHistory(yard, 'first');
   const about = { demo: false, open: false };
   const server = createServer(
     makeApp(
-      { yard, store: yard.store, clock, ...about, hosts: [], summaries: new Summaries(yard.store, clock, about) },
+      { yard, store: yard.store, clock, ...about, hosts: [], summaries: new Summaries(yard.store, clock, about, yard.notices) },
       { log: pino({ level: 'silent' }), webDir: null },
     ),
   );

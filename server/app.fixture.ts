@@ -7,6 +7,7 @@ import { makeApp } from './app';
 import type { Db } from './db/database';
 import type { Row } from './db/ops';
 import { tableRows } from './keep/archive';
+import type { Clock } from './clock';
 import type { Context } from './context';
 import { beginHistory, openYard, type Yard } from './keep/yard';
 import { newDatabase } from './postgres.fixture';
@@ -21,7 +22,7 @@ export const HOUR = 3_600_000;
  * a new database of that
  */
 export async function testApp(dataDir: string | null = null) {
-  const clock = { at: NOW, now: () => clock.at, frozen: true };
+  const clock = { at: NOW, now: () => clock.at, frozen: true, set: true };
   const databaseUrl = dataDir === null ? await newDatabase() : null;
   const yard = await openYard({ dataDir, databaseUrl, now: clock.now });
   await beginHistory(yard, 'first');
@@ -29,10 +30,11 @@ export async function testApp(dataDir: string | null = null) {
 }
 
 /** The app on an open yard. Its agent sends what our own page sends. */
-export function serve(yard: Yard, clock: { now(): number; frozen: boolean }, demo = false) {
+export function serve(yard: Yard, told: Omit<Clock, 'set'>, demo = false) {
+  const clock = { set: true, ...told };
   const about = { demo, open: false };
   const { store, files } = yard;
-  const context: Context = { yard, store, clock, ...about, hosts: [], summaries: new Summaries(store, clock, about) };
+  const context: Context = { yard, store, clock, ...about, hosts: [], summaries: new Summaries(store, clock, about, yard.notices) };
   const app = makeApp(context, { log: pino({ level: 'silent' }), webDir: null });
   const agent = request.agent(app).set(OWN_HEADER, '1');
   return { yard, store, db: store.db, files, context, app, agent };

@@ -7,7 +7,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Context } from './context';
-import { asJson, ownHosts, ownPageOnly } from './door';
+import { asJson, notForeign, ownHosts, ownPageOnly } from './door';
 import { errorHandler, unknownPath } from './errors';
 import { fileRoutes } from './routes/files';
 import { logRoutes } from './routes/log';
@@ -70,7 +70,7 @@ export function makeApp(
   if (options.demo) app.use(options.demo.path, options.demo.handler);
 
   const api = express.Router();
-  api.use(systemRoutes(context), fileRoutes(context));
+  api.use(notForeign, systemRoutes(context), fileRoutes(context));
   api.use(asJson, express.json({ limit: '1mb' }));
   api.use(yardRoutes(context), rowRoutes(context), sheetRoutes(context), storesRoutes(context), logRoutes(context));
   api.use(unknownPath);

@@ -67,6 +67,17 @@ export const ownPageOnly: RequestHandler = (req, _res, next) => {
   next();
 };
 
+/**
+ * Nothing of the yard is told to a page from elsewhere, not even as a picture that it cannot look at: the asking alone
+ * costs work. [P: W3C Fetch Metadata Request Headers]
+ */
+export const notForeign: RequestHandler = (req, _res, next) => {
+  const site = req.headers['sec-fetch-site'];
+  if (site === 'cross-site' || site === 'same-site')
+    throw new Refusal(403, 'foreign_page', 'Another page asked for this. Nothing is told to it.');
+  next();
+};
+
 function hostOf(origin: string): string {
   try {
     return new URL(origin).host;

@@ -3,6 +3,7 @@ import { DrizzleQueryError } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { ApiError } from '#contracts/rows/common';
 import { Impossible } from '#core/impossible';
+import { letGoOfBody } from './body';
 
 /** A refusal with a reason, told to the client in the one shape of errors. */
 export class Refusal extends Error {
@@ -30,6 +31,7 @@ export function errorHandler(log: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
+    letGoOfBody(req, res);
     const refusal = asRefusal(error);
     if (refusal.status >= 500) log.error({ err: error, id: (req as { id?: unknown }).id }, 'unforeseen');
     const body: ApiError = { error: { code: refusal.code, message: refusal.message, ...refusal.detail } };
@@ -68,7 +70,7 @@ export function connectionBroke(error: unknown): boolean {
   for (let at = error; at instanceof Error; at = at.cause) {
     const { code } = at as { code?: unknown };
     if (['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT'].includes(String(code))) return true;
-    if (at.message.startsWith('Connection terminated')) return true;
+    if (/^(Connection terminated|timeout exceeded when trying to connect|Query read timeout)/i.test(at.message)) return true;
   }
   return false;
 }

@@ -23,13 +23,10 @@ async function main(): Promise<void> {
     databaseUrl: config.databaseUrl,
     now: clock.now,
     demo: config.demo,
-    onLost: (error) => {
-      log.fatal({ err: error }, 'the connection that holds the database broke: stopping, so that nobody else is in it');
-      process.exit(1);
-    },
   });
   const { store } = yard;
   if (yard.putRight) log.warn(yard.putRight);
+  for (const { text } of yard.notices.list) log.warn(text);
   if (config.demo) await seedDemo(yard, clock);
   await beginHistory(yard, config.demo ? 'demo' : 'first');
 
@@ -40,7 +37,7 @@ async function main(): Promise<void> {
     demo: config.demo,
     open: config.open,
     hosts: config.hosts,
-    summaries: new Summaries(store, clock, config),
+    summaries: new Summaries(store, clock, config, yard.notices),
   };
   const webDir = fileURLToPath(new URL('../dist', import.meta.url));
   const beside = config.demo ? null : new LookAround(clock, config, log);

@@ -39,11 +39,11 @@ async function main(): Promise<void> {
   const when = (at: number) => DateTime.fromMillis(at).toFormat('d LLLL yyyy HH:mm:ss');
   const lines = [
     `The database in ${dataDir} was put together from ${built.backup ? `the backup ${built.backup}` : 'an empty yard'} and ${counted(built.changes, 'change')} of the journal.`,
-    built.upTo === null ? null : `The last change in it is of ${when(built.upTo)}.`,
+    built.upTo === null ? null : `The last change in it is number ${built.upTo.n}, of ${when(built.upTo.at)}.`,
     built.aside === null
       ? null
       : `The old database is in ${built.aside}. Remove it when everything is as it should be.`,
-    ...built.losses,
+    ...built.notes,
   ];
   process.stdout.write(`${lines.filter((l) => l !== null).join('\n')}\n`);
 }

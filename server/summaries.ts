@@ -1,7 +1,5 @@
 import { DateTime } from 'luxon';
 import { LAUNCH_HOUR } from '#contracts/rows/boat';
-import { setImmediate as breathe } from 'node:timers/promises';
-import { eq } from 'drizzle-orm';
 import { weatherAt, type SourcedHour } from '#core/air/weather';
 import { comingClocks, namedTimers } from '#core/coat/clocks';
 import { foldLog } from '#core/coat/fold';
@@ -9,12 +7,13 @@ import { launchAgainst } from '#core/coat/launch';
 import { wetEdges } from '#core/coat/wetEdge';
 import { boatStillMasked } from '#core/prep/stillMasked';
 import { zoneStatuses } from '#core/coat/zoneStatus';
-import { yardZones, type YardBoat } from '#contracts/rows/yard';
+import { yardZones, type Yard, type YardBoat } from '#contracts/rows/yard';
+import { Impossible } from '#core/impossible';
 import type { Clock } from './clock';
 import type { BoatRows } from './db/boatCache';
 import { bundleOf } from './db/boats';
-import { boats } from './db/schema';
 import type { Store } from './db/store';
+import type { Notices } from './keep/notices';
 import type { LedgerFacts } from '#contracts/rows/stores';
 import { boatCall, ledgerBatches, lessonsOf, lotsOf, storesOf, type BoatCall } from './db/stores';
 
@@ -47,6 +46,7 @@ export class Summaries {
     private readonly store: Store,
     private readonly clock: Clock,
     private readonly about: { readonly demo: boolean; readonly open: boolean },
+    private readonly notices: Notices,
   ) {}
 
   /** The whole yard at a glance, as JSON. Boats that have to be worked out anew leave room for others between them. */
@@ -70,7 +70,10 @@ export class Summaries {
       demo,
       open,
       clockBehind: lastAt !== null && lastAt > now + CLOCK_OFF_MS ? lastAt : null,
-    });
+      clockSet: this.clock.set,
+      keptNotice: this.notices.list[0]?.text ?? null,
+      savingWaits: this.store.savingWaits,
+    } satisfies Omit<Yard, 'boats'>);
     return `${head.slice(0, -1)},"boats":[${parts.join(',')}]}`;
   }
 
@@ -87,9 +90,15 @@ export class Summaries {
     for (const rows of await this.all()) {
       let call = this.calls.get(rows);
       if (!call) {
-        call = boatCall(rows);
+        await this.store.breathe();
+        try {
+          call = boatCall(rows);
+        } catch (error) {
+          // A boat that cannot be worked out is told in the yard; the shelf goes on without her.
+          if (!(error instanceof Impossible)) throw error;
+          continue;
+        }
         this.calls.set(rows, call);
-        await breathe();
       }
       calls.push(call);
     }
@@ -108,13 +117,8 @@ export class Summaries {
   }
 
   private async all(): Promise<BoatRows[]> {
-    const list = await this.store.db
-      .select({ id: boats.id })
-      .from(boats)
-      .where(eq(boats.deleted, false))
-      .orderBy(boats.name, boats.id);
     const out: BoatRows[] = [];
-    for (const { id } of list) {
+    for (const id of await this.store.boats.list()) {
       const rows = await this.store.boats.get(id);
       if (rows) out.push(rows);
     }
@@ -125,14 +129,34 @@ export class Summaries {
     const now = this.clock.now();
     const kept = await this.kept.get(rows)?.catch(() => null);
     if (kept && kept.from <= now && now < kept.until) return kept;
-    const making = breathe().then(() => summaryOf(this.store, rows, now));
+    const making = this.store.breathe().then(() => summaryOrReason(rows, now));
     this.kept.set(rows, making);
     return making;
   }
 }
 
-async function summaryOf(store: Store, rows: BoatRows, now: number): Promise<Summary> {
-  const bundle = await bundleOf(store.db, rows, { now: () => now, frozen: false });
+/** A boat that cannot be worked out is listed with the reason; the others as usual. */
+function summaryOrReason(rows: BoatRows, now: number): Summary {
+  try {
+    return summaryOf(rows, now);
+  } catch (error) {
+    if (!(error instanceof Impossible)) throw error;
+    const { boat, jobs } = rows;
+    const summary: Omit<YardBoat, 'air'> = {
+      boat,
+      job: jobs[jobs.length - 1] ?? null,
+      zones: [],
+      clocks: [],
+      timers: [],
+      launchAgainst: [],
+      problem: error.message,
+    };
+    return { from: now, until: now + QUARTER_MS, json: JSON.stringify(summary), hours: [] };
+  }
+}
+
+function summaryOf(rows: BoatRows, now: number): Summary {
+  const bundle = bundleOf(rows, { now: () => now, frozen: false });
   const statuses = zoneStatuses(bundle);
   const { batches, coats } = foldLog(bundle.entries);
   const timers = namedTimers({ batches, sheets: bundle.sheets, now });

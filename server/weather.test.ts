@@ -16,7 +16,8 @@ async function makeBoat(): Promise<Boat> {
   await t.agent.put(`/api/boats/${id}`).send(boatFields).expect(200);
   return (await t.agent.get(`/api/boats/${id}`)).body.boat as Boat;
 }
-const weather = async (boat: Boat, now: number, from: number) => boatWeather(t.db, boat, now, from);
+const weather = async (boat: Boat, now: number, from: number) =>
+  boatWeather((await t.store.boats.get(boat.id))!, now, from);
 const type = (boat: Boat, days: object[], id = uuid()) =>
   t.agent.put(`/api/boats/${boat.id}/typed-weather/${id}`).send({ days });
 const gaps = (hours: { at: number }[]) =>

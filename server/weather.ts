@@ -1,11 +1,10 @@
-import { and, asc, desc, eq, gte, lte } from 'drizzle-orm';
+import { and, desc, eq, lte } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { FORECAST_DAYS } from '#core/air/forecast';
 import { hourlyFromDays } from '#core/air/typedDays';
 import { mergeIssues, type SourcedHour, type WeatherHour } from '#core/air/weather';
 import type { Boat, TypedDayRow } from '#contracts/rows/boat';
-import type { Db } from './db/database';
-import { pastPlaces, typedForecasts } from './db/schema';
+import { typedForecasts } from './db/schema';
 import type { Writing } from './db/store';
 import { same } from './db/versioned';
 import { Refusal } from './errors';
@@ -19,6 +18,8 @@ const AHEAD_MS = FORECAST_DAYS * DAY_MS;
 const BACK_MS = 120 * DAY_MS;
 /** A forecast typed longer ago says nothing of the time asked about: none reaches so far ahead. */
 const TYPED_AHEAD_MS = 45 * DAY_MS;
+/** Older than the newest by so much, a forecast says nothing that any clock still asks for. */
+export const TYPED_KEPT_MS = BACK_MS + TYPED_AHEAD_MS;
 
 /** Forecasts typed within one moment stand a thousandth of a second apart. */
 const SAME_MOMENT_MS = 1000;
@@ -94,32 +95,26 @@ function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: n
   return hours;
 }
 
-/** The weather of a boat, and the days that were typed last. */
-export async function boatWeather(
-  db: Db,
-  boat: Boat,
+/** The weather of a boat, and what was typed last. */
+export function boatWeather(
+  { boat, typed, pastPlaces: stood }: { boat: Boat; typed: readonly TypedForecast[]; pastPlaces: readonly PastPlace[] },
   now: number,
   from: number,
-): Promise<{ hours: SourcedHour[]; typedDays: TypedDayRow[]; typedHours: WeatherHour[] | null }> {
-  const typed = await db
-    .select()
-    .from(typedForecasts)
-    .where(
-      and(
-        eq(typedForecasts.boatId, boat.id),
-        gte(typedForecasts.issuedAt, Math.max(from, now - BACK_MS) - TYPED_AHEAD_MS),
-        lte(typedForecasts.issuedAt, now + SAME_MOMENT_MS),
-      ),
-    )
-    .orderBy(asc(typedForecasts.issuedAt));
-  const stood = await db
-    .select()
-    .from(pastPlaces)
-    .where(and(eq(pastPlaces.boatId, boat.id), gte(pastPlaces.untilAt, from - DAY_MS)));
+): { hours: SourcedHour[]; typedDays: TypedDayRow[]; typedHours: WeatherHour[] | null } {
+  const told = typed.filter(
+    (t) => t.issuedAt >= Math.max(from, now - BACK_MS) - TYPED_AHEAD_MS && t.issuedAt <= now + SAME_MOMENT_MS,
+  );
+  const last = told[told.length - 1];
   return {
-    hours: sourcedHours({ place: weatherPlace(boat), pastPlaces: stood, typed, now, from }),
-    typedDays: typed[typed.length - 1]?.days ?? [],
-    typedHours: typed[typed.length - 1]?.hours ?? null,
+    hours: sourcedHours({
+      place: weatherPlace(boat),
+      pastPlaces: stood.filter((p) => p.untilAt >= from - DAY_MS),
+      typed: told,
+      now,
+      from,
+    }),
+    typedDays: [...(last?.days ?? [])],
+    typedHours: last?.hours ? [...last.hours] : null,
   };
 }
 

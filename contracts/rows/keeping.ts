@@ -4,7 +4,7 @@ export interface KeptBackup {
   at: number;
   /** Number of the last change in it. */
   change: number;
-  why: 'first' | 'daily' | 'demo' | 'before-restore' | 'before-update' | 'restored' | 'recovered';
+  why: 'first' | 'daily' | 'demo' | 'before-restore' | 'before-update' | 'restored' | 'recovered' | 'gap';
   bytes: number;
 }
 
@@ -20,6 +20,32 @@ export interface Keeping {
   open: boolean;
   /** What was put right at the last start; null when there was nothing. */
   putRight: string | null;
+  /** What a person has to know of how the yard was kept, and has not said to have read; newest first. */
+  notices: KeepingNotice[];
+  /** What runs, or ran last. */
+  work: LongWorkState | null;
+}
+
+/** Something of what was saved that is lacking, or could not be looked over. */
+export interface KeepingNotice {
+  at: number;
+  text: string;
+}
+
+/** A backup by hand, one that makes itself, a restore. */
+export type LongWorkKind = 'backup' | 'automatic' | 'restore';
+
+/** Work that takes longer than anybody waits for an answer. */
+export interface LongWorkState {
+  id: string;
+  kind: LongWorkKind;
+  step: 'begun' | 'checking' | 'keepingBefore' | 'puttingInPlace' | 'ended';
+  /** How much of the step is done, 0–1; null where nobody knows. */
+  share: number | null;
+  startedAt: number;
+  endedAt: number | null;
+  restored: Restored | null;
+  problem: string | null;
 }
 
 /** What a restore did. */

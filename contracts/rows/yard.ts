@@ -52,6 +52,8 @@ export interface YardBoat {
   timers: NamedTimer[];
   launchAgainst: (LaunchAgainst & { name: string })[];
   air: { airC: number; rh: number; simulated: boolean } | null;
+  /** Why she cannot be worked out, in a sentence; left out where she can. */
+  problem?: string;
 }
 
 export interface Yard {
@@ -62,5 +64,11 @@ export interface Yard {
   open: boolean;
   /** When the last entry was written, where the server's clock stands before that; null where it does not. */
   clockBehind: number | null;
+  /** The server's clock was set by hand, to look at another time. */
+  clockSet: boolean;
+  /** What a person has to know of how the yard was kept; null where there is nothing. */
+  keptNotice: string | null;
+  /** Why nothing can be saved just now, in a sentence; null where it can. */
+  savingWaits: string | null;
   boats: YardBoat[];
 }

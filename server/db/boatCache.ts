@@ -6,7 +6,21 @@ import { USUAL_RULES, type YardRules } from '#contracts/rows/stores';
 import type { BorderRow } from '#contracts/rows/system';
 import { rawRows, snapshot } from './open';
 import type { Db } from './database';
-import { boats, borders, buildUps, entries, hulls, jobs, sheetRevisions, surfaces, yardRules } from './schema';
+import { connectionBroke } from '../errors';
+import { TYPED_KEPT_MS, type PastPlace, type TypedForecast } from '../weather';
+import {
+  boats,
+  borders,
+  buildUps,
+  entries,
+  hulls,
+  jobs,
+  pastPlaces,
+  sheetRevisions,
+  surfaces,
+  typedForecasts,
+  yardRules,
+} from './schema';
 import type { Op } from './ops';
 
 /** Everything stored about one boat that is not removed; no list is ever changed in place. */
@@ -25,6 +39,9 @@ export interface BoatRows {
   readonly entries: readonly LogEntry[];
   /** Revisions that build-ups name and coats were logged under. */
   readonly sheets: readonly SheetRevision[];
+  /** Forecasts that were typed for her, those that still count, in order. */
+  readonly typed: readonly TypedForecast[];
+  readonly pastPlaces: readonly PastPlace[];
 }
 
 /** Logs kept in memory, entries of all boats together: a big yard's, some hundred megabytes at most. */
@@ -37,6 +54,10 @@ const ENTRIES_MOST = 150_000;
 export class BoatCache {
   private readonly kept = new Map<string, Promise<BoatRows | null>>();
   private readonly sizes = new Map<string, number>();
+  /** Boats and their list as they were known last: what is told while the database is away. */
+  private known = new Map<string, Promise<BoatRows | null>>();
+  private ids: Promise<readonly string[]> | null = null;
+  private knownIds: Promise<readonly string[]> | null = null;
 
   constructor(private readonly db: Db) {}
 
@@ -45,18 +66,35 @@ export class BoatCache {
     let rows = this.kept.get(boatId);
     if (!rows) {
       const reading = readBoat(this.db, boatId);
-      rows = reading;
-      this.kept.set(boatId, rows);
+      this.kept.set(boatId, reading);
       reading.then(
         (read) => this.keptNow(boatId, reading, read),
         () => this.kept.get(boatId) === reading && this.kept.delete(boatId),
       );
+      const known = this.known.get(boatId);
+      rows = reading.catch((error: unknown) => {
+        if (known && connectionBroke(error)) return known;
+        throw error;
+      });
     } else {
       // The one asked for last is the last to be dropped.
       this.kept.delete(boatId);
       this.kept.set(boatId, rows);
     }
     return rows;
+  }
+
+  /** All boats that are not removed, by name. */
+  list(): Promise<readonly string[]> {
+    if (this.ids) return this.ids;
+    const reading = readIds(this.db);
+    this.ids = reading;
+    reading.catch(() => this.ids === reading && (this.ids = null));
+    const known = this.knownIds;
+    return reading.catch((error: unknown) => {
+      if (known && connectionBroke(error)) return known;
+      throw error;
+    });
   }
 
   private keptNow(boatId: string, reading: Promise<BoatRows | null>, read: BoatRows | null): void {
@@ -79,6 +117,7 @@ export class BoatCache {
     for (const [, table, row] of ops) {
       // The yard's working day is in what is kept of every boat.
       if (table === 'yardRules') this.forget();
+      if (table === 'boats') this.ids = null;
       const boatId = (table === 'boats' ? row.id : row.boatId) as string | undefined;
       if (boatId === undefined) continue;
       if (table === 'entries') this.append(boatId, row as unknown as LogEntry);
@@ -112,8 +151,24 @@ export class BoatCache {
   forget(): void {
     this.kept.clear();
     this.sizes.clear();
+    this.ids = null;
+    this.known.clear();
+    this.knownIds = null;
+  }
+
+  /** The line to the database broke in the middle of a change: what is known may be behind, and is told only while nobody can be asked. */
+  doubt(): void {
+    const [kept, ids] = [new Map(this.kept), this.ids];
+    this.forget();
+    this.known = kept;
+    this.knownIds = ids;
   }
 }
+
+const readIds = async (db: Db): Promise<readonly string[]> =>
+  (
+    await db.select({ id: boats.id }).from(boats).where(eq(boats.deleted, false)).orderBy(boats.name, boats.id)
+  ).map((b) => b.id);
 
 const LOG_PAGE = 10_000;
 
@@ -175,5 +230,16 @@ async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
     borders: borderRows.filter((b) => there.has(b.upperId) && there.has(b.lowerId)),
     entries: log,
     sheets: used.length === 0 ? [] : await db.select().from(sheetRevisions).where(inArray(sheetRevisions.id, used)),
+    typed: await db
+      .select()
+      .from(typedForecasts)
+      .where(
+        and(
+          eq(typedForecasts.boatId, boatId),
+          sql`${typedForecasts.issuedAt} >= (select coalesce(max(issued_at), 0) from typed_forecasts where boat_id = ${boatId}) - ${TYPED_KEPT_MS}`,
+        ),
+      )
+      .orderBy(asc(typedForecasts.issuedAt)),
+    pastPlaces: await db.select().from(pastPlaces).where(eq(pastPlaces.boatId, boatId)),
   };
 }

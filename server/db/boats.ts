@@ -10,7 +10,6 @@ import type { Boat, BoatBundle, HullRow, Job, SurfaceDraft, SurfaceRow } from '#
 import { notFound } from '../errors';
 import { boatWeather } from '../weather';
 import type { BoatRows } from './boatCache';
-import type { Db } from './database';
 import type { Store, Writing } from './store';
 
 /** One boat that is not removed, with all that belongs to her. @throws Refusal 404 */
@@ -35,14 +34,14 @@ export async function getBundle(
   boatId: string,
   clock: { now(): number; frozen: boolean },
 ): Promise<BoatBundle> {
-  return store.steady(async () => bundleOf(store.db, await getBoatRows(store, boatId), clock));
+  return bundleOf(await getBoatRows(store, boatId), clock);
 }
 
 /** What is stored about a boat, with her areas and weather. */
-export async function bundleOf(db: Db, rows: BoatRows, clock: { now(): number; frozen: boolean }): Promise<BoatBundle> {
+export function bundleOf(rows: BoatRows, clock: { now(): number; frozen: boolean }): BoatBundle {
   const { boat, jobs, hull, surfaces, removedZones, buildUps, borders, entries, sheets } = rows;
   const now = clock.now();
-  const weather = await boatWeather(db, boat, now, weatherFrom(boat, jobs, entries, now));
+  const weather = boatWeather(rows, now, weatherFrom(boat, jobs, entries, now));
   const hours = withAirReadings(weather.hours, airReadings(entries, outsideOf(rows)), now);
   return {
     now,

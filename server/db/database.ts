@@ -7,6 +7,10 @@ export interface OpenDb {
   readonly db: Db;
   /** Bring the tables up to date. */
   migrate(): Promise<void>;
+  /** Why it cannot be asked just now, in a sentence; null where it can. A database of one's own never is away. */
+  away(): string | null;
+  /** What is to be done before it is asked again, once it is back; while that throws it stays away. */
+  onBack(again: () => Promise<void>): void;
   close(): Promise<void>;
 }
 
@@ -14,4 +18,4 @@ export interface OpenDb {
 export type DbPlace =
   | { readonly at: 'memory' }
   | { readonly at: 'folder'; readonly dir: string }
-  | { readonly at: 'server'; readonly url: string; readonly onLost?: (why: Error) => void };
+  | { readonly at: 'server'; readonly url: string };

@@ -23,6 +23,8 @@ async function openHere(dir: string | null): Promise<OpenDb> {
   return {
     db: db as unknown as Db,
     migrate: () => migrate(db, { migrationsFolder: MIGRATIONS }),
+    away: () => null,
+    onBack: () => undefined,
     close: () => client.close(),
   };
 }

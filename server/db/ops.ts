@@ -13,6 +13,9 @@ export function keyOf(table: TableName): PgColumn {
   return table === 'facts' ? facts.key : (TABLES[table] as unknown as { id: PgColumn }).id;
 }
 
+/** What tells a row of a table from the others. */
+export const keyIn = (table: string, row: Row): unknown => (table === 'facts' ? row.key : row.id);
+
 /** Write rows, all or none. One row is one statement, which is whole by itself. */
 export async function applyOps(db: Db, ops: readonly Op[]): Promise<void> {
   if (ops.length === 1) return applyOp(db, ops[0] as Op);

@@ -1,8 +1,10 @@
+import { setImmediate } from 'node:timers/promises';
 import { type Op, type Row, applyOps } from './ops';
 import type { Journal } from '../keep/journal';
 import { BoatCache } from './boatCache';
-import { connectionBroke } from '../errors';
+import { connectionBroke, Refusal } from '../errors';
 import type { Db } from './database';
+import { lastChangeOp } from './lastChange';
 import { type TableName } from './schema';
 import { TOUCHED } from './touched';
 
@@ -14,9 +16,6 @@ export interface Writing {
   add(table: TableName, row: object): Promise<void>;
 }
 
-/** A change that comes in between makes a reading worthless; so often it is taken again before it waits its turn. */
-const STEADY_TRIES = 5;
-
 /**
  * The one place where anything is written. Changes come one after the other: each first decides what it writes
  * (reading only), that goes into the journal, then into the database, whole or not at all; the caller hears of it when
@@ -27,13 +26,18 @@ export class Store {
   private turn: Promise<unknown> = Promise.resolve();
   private touched = false;
   private written = 0;
-  /** What is being written now. */
-  private writing: Promise<unknown> | null = null;
+  private replacements = 0;
+  /** Changes that wait or are being made. */
+  private waiting = 0;
+  private readonly watching = new Set<(ops: readonly Op[]) => void>();
+  /** Why nothing can be written for a while, in a sentence; null where it can. */
+  private closed: string | null = null;
 
   constructor(
     readonly db: Db,
     readonly journal: Journal,
-    private readonly options: { now(): number; demo: boolean },
+    /** `away`: why the database cannot be asked, in a sentence; null where it can. */
+    private readonly options: { now(): number; demo: boolean; away?: () => string | null },
   ) {
     this.boats = new BoatCache(db);
   }
@@ -43,19 +47,42 @@ export class Store {
     return this.written;
   }
 
-  /** @throws whatever the change refuses with; nothing is written then */
+  /** Another number each time everything was replaced. */
+  get replaced(): number {
+    return this.replacements;
+  }
+
+  /** Why the database cannot be asked, in a sentence; null where it can. */
+  get away(): string | null {
+    return this.options.away?.() ?? null;
+  }
+
+  /** Why nothing can be saved just now, in a sentence; null where it can. */
+  get savingWaits(): string | null {
+    return this.closed ?? this.away ?? this.journal.state.problem;
+  }
+
+  /** @throws whatever the change refuses with, or Refusal 503 while nothing can be written; nothing is written then */
   async write<T>(decide: (writing: Writing) => Promise<T>): Promise<T> {
+    this.mustBeOpen();
+    this.waiting += 1;
     const answer = await this.alone(async () => {
+      this.mustBeOpen();
       const ops: Op[] = [];
       const put = async (table: TableName, row: object) => void ops.push(['put', table, row as Row]);
       const add = async (table: TableName, row: object) => void ops.push(['add', table, row as Row]);
       const decided = await decide({ db: this.db, boats: this.boats, put, add });
       if (ops.length > 0) await this.carryOut(ops);
       return decided;
-    });
+    }).finally(() => (this.waiting -= 1));
     // Also what was found written already waits for the disk: the answer to its first sending may never have come.
     await this.journal.synced();
     return answer;
+  }
+
+  private mustBeOpen(): void {
+    if (this.closed !== null) throw new Refusal(503, 'busy', this.closed);
+    if (this.away !== null) throw new Refusal(503, 'database_away', this.away);
   }
 
   /** While nobody writes: for what must see everything at one moment. Reading goes on meanwhile. */
@@ -65,52 +92,49 @@ export class Store {
     return mine;
   }
 
-  /** What is read of several places at one moment: read again where a change came in between. */
-  async steady<T>(read: () => Promise<T>): Promise<T> {
-    for (let tries = 0; tries < STEADY_TRIES; tries += 1) {
-      await this.writing?.catch(() => undefined);
-      const at = this.written;
-      const answer = await read();
-      if (this.writing === null && at === this.written) return answer;
-    }
-    return this.alone(read);
+  /** Long work puts this between its steps: whoever saves goes first. */
+  async breathe(): Promise<void> {
+    await setImmediate();
+    if (this.waiting > 0) await this.turn;
+  }
+
+  /** Hear of every change as it is made, in the same breath. @returns what ends that */
+  watch(heed: (ops: readonly Op[]) => void): () => void {
+    this.watching.add(heed);
+    return () => void this.watching.delete(heed);
   }
 
   private async carryOut(wanted: readonly Op[]): Promise<void> {
     // The demo remembers that a person changed something, so that it is never made anew over it.
     const ops: readonly Op[] =
       this.options.demo && !this.touched ? [...wanted, ['put', 'facts', { key: TOUCHED, value: true }]] : wanted;
+    const onDisk = this.journal.state.syncedN;
     const n = this.journal.append(this.options.now(), ops);
     try {
-      await this.land(applyOps(this.db, ops), () => {
-        this.touched = true;
-        this.boats.heed(ops);
-      });
+      await applyOps(this.db, [...ops, lastChangeOp(n, onDisk)]);
     } catch (error) {
       // Sent again, what may have been carried out is found there; until then nothing kept of it holds.
-      if (connectionBroke(error)) this.boats.forget();
+      if (connectionBroke(error)) this.boats.doubt();
       else this.journal.takeBack(n);
       throw error;
     }
+    this.touched = true;
+    this.written += 1;
+    this.boats.heed(ops);
+    for (const heed of this.watching) heed(ops);
   }
 
-  /** Between what the database has and what is kept of it nobody may read: `heed` follows in the same breath. */
-  private async land(writing: Promise<void>, heed: () => void): Promise<void> {
-    this.writing = writing;
+  /** Put everything in place of what is here; for whoever is alone. What others send meanwhile is told why it has to wait. */
+  async replace(why: string, work: () => Promise<void>): Promise<void> {
+    this.closed = why;
     try {
-      await writing;
-      this.written += 1;
-      heed();
+      await work();
     } finally {
-      this.writing = null;
+      this.closed = null;
     }
-  }
-
-  /** Put everything in place of what is here; for whoever is alone. */
-  replace(work: () => Promise<void>): Promise<void> {
-    return this.land(work(), () => {
-      this.touched = false;
-      this.boats.forget();
-    });
+    this.written += 1;
+    this.replacements += 1;
+    this.touched = false;
+    this.boats.forget();
   }
 }

@@ -45,7 +45,7 @@ export class LookAround {
     await beginHistory(yard, 'demo');
     const { store } = yard;
     const told = { ...about, demo: true };
-    const context = { yard, store, clock, ...told, summaries: new Summaries(store, clock, told) };
+    const context = { yard, store, clock, ...told, summaries: new Summaries(store, clock, told, yard.notices) };
     return { yard, app: makeApp(context, { log, webDir: null }) as unknown as RequestHandler };
   }
 }

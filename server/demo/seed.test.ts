@@ -16,7 +16,7 @@ import { seedDemo } from './seed';
 import { Summaries } from '../summaries';
 
 const NOW = Date.parse('2026-05-14T09:40:00Z');
-const clock = { at: NOW, now: () => clock.at, frozen: true };
+const clock = { at: NOW, now: () => clock.at, frozen: true, set: true };
 let yard: Yard;
 let db: Db;
 beforeAll(async () => {
@@ -69,7 +69,7 @@ describe('the demo yard', () => {
     expect([follow.length, departed.map((d) => d.differences)]).toEqual([3, [['coat 4 is thicker']]]);
   });
   it('has a shelf that batches drew on, with something stale, and nothing promised twice', async () => {
-    const stores = await new Summaries(yard.store, clock, { demo: true, open: false }).stores();
+    const stores = await new Summaries(yard.store, clock, { demo: true, open: false }, yard.notices).stores();
     const states = lotStates({
       lots: stores.lots,
       pours: stores.pours,

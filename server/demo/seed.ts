@@ -26,7 +26,7 @@ export async function seedDemo(yard: Yard, clock: Clock): Promise<void> {
   if (seeded && (Math.abs(now - (seeded.value as number)) < STALE_MS || (await isTouched(db)))) return;
   // Nobody has anything to lose in it: it begins anew, journal and backups too.
   await yard.forget();
-  await yard.store.replace(() =>
+  await yard.store.replace('The demo is being made.', () =>
     db.transaction(async (tx) => {
       for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
       await writeDemo(new DemoYard(tx, yard.files, now));

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
+import { createReadStream, createWriteStream, statSync } from 'node:fs';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
@@ -8,6 +8,7 @@ import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
 import { rawRows } from '../db/open';
 import type { Db } from '../db/database';
 import { TABLES } from '../db/schema';
+import { LAST_CHANGE } from '../db/lastChange';
 import type { Row } from '../db/ops';
 import type { FileStore } from './files';
 
@@ -28,16 +29,20 @@ export interface ArchiveHead {
   readonly change?: number;
 }
 
-const PAGE = 500;
-const ROWS_A_LINE = 200;
+/** So many rows are read at once, and stand in a line at most: whatever else waits has its turn in between. */
+const PAGE = 100;
 /** A line of rows is closed when it has come to this. */
 const LINE_BYTES = 256 * 1024;
 const FILE_PIECE = 768 * 1024;
-/** Facts that tell of a database, not of a yard. */
+/** The fact that tells which history a database is of. */
 export const HISTORY = 'history';
 
-interface WhatToWrite {
-  readonly db: Db;
+/** Facts that tell of a database, not of a yard. */
+const OF_THE_DATABASE: readonly unknown[] = [HISTORY, LAST_CHANGE];
+
+export interface WhatToWrite {
+  /** All rows, parents first. */
+  readonly rows: AsyncIterable<TableRows>;
   readonly files: Pick<FileStore, 'list' | 'size' | 'read'>;
   readonly now: number;
   readonly history: string | null;
@@ -46,12 +51,29 @@ interface WhatToWrite {
   readonly filesBeside: boolean;
 }
 
-/** Write an archive. Nobody may write to the database meanwhile. */
-export async function writeArchive(path: string, what: WhatToWrite): Promise<void> {
-  await pipeline(Readable.from(archiveLines(what)), createGzip(), createWriteStream(path, { flush: true }));
+export interface TableRows {
+  readonly table: string;
+  readonly rows: Row[];
 }
 
-async function* archiveLines({ db, files, now, history, change, filesBeside }: WhatToWrite): AsyncGenerator<string> {
+/** Write an archive into a file that was not there. */
+export async function writeArchive(path: string, what: WhatToWrite): Promise<void> {
+  await pipeline(archiveStream(what), createWriteStream(path, { flush: true }));
+}
+
+/** An archive as the bytes that it is, made while they are taken. */
+export function archiveStream(what: WhatToWrite): Readable {
+  return Readable.from(archiveLines(what)).compose(createGzip()) as Readable;
+}
+
+async function* archiveLines({
+  rows,
+  files,
+  now,
+  history,
+  change,
+  filesBeside,
+}: WhatToWrite): AsyncGenerator<string> {
   const hash = createHash('sha256');
   const line = (value: object) => {
     const text = `${JSON.stringify(value)}\n`;
@@ -65,7 +87,7 @@ async function* archiveLines({ db, files, now, history, change, filesBeside }: W
     history,
     change,
   } satisfies ArchiveHead);
-  for await (const { table, rows } of tableRows(db)) yield line({ table, rows });
+  for await (const { table, rows: some } of rows) yield line({ table, rows: some });
   for (const file of files.list()) {
     if (filesBeside) yield line({ file, bytes: files.size(file), beside: true });
     else {
@@ -77,55 +99,120 @@ async function* archiveLines({ db, files, now, history, change, filesBeside }: W
   yield `${JSON.stringify({ end: true, sha256: hash.digest('hex') })}\n`;
 }
 
-/**
- * All rows, table by table, parents first, each in a fixed order, read page by page and as the database itself tells
- * them: so a database can be backed up before it is brought up to date.
- */
-export async function* tableRows(db: Db): AsyncGenerator<{ table: string; rows: Row[] }> {
+/** A table as the database itself tells it. */
+interface StoredTable {
+  readonly name: string;
+  readonly sqlName: string;
+}
+
+/** The tables that are there, parents first; those that a newer version made, last. */
+export async function storedTables(db: Db): Promise<StoredTable[]> {
   const there = new Set(
     (
       await rawRows(db, sql`select table_name as name from information_schema.tables where table_schema = 'public'`)
     ).map((r) => r.name as string),
   );
-  const known = Object.entries(TABLES) as [string, PgTable][];
-  const sqlNames = new Map(known.map(([name, table]) => [name, tableName(table)]));
-  const unknown = [...there].filter((t) => ![...sqlNames.values()].includes(t)).sort();
-  for (const [name, sqlName] of [...sqlNames, ...unknown.map((t) => [camel(t), t] as const)]) {
-    if (!there.has(sqlName)) continue;
-    const columns = name in TABLES ? getTableColumns(TABLES[name as keyof typeof TABLES]) : {};
-    const keys = new Map(
-      Object.entries(columns as Record<string, PgColumn>).map(([key, column]) => [column.name, key]),
+  const known = (Object.entries(TABLES) as [string, PgTable][]).map(([name, table]) => ({
+    name,
+    sqlName: tableName(table),
+  }));
+  const unknown = [...there].filter((t) => !known.some((k) => k.sqlName === t)).sort();
+  return [...known, ...unknown.map((t) => ({ name: camel(t), sqlName: t }))].filter((t) => there.has(t.sqlName));
+}
+
+const keyNameOf = (sqlName: string) => (sqlName === 'entries' ? 'seq' : sqlName === 'facts' ? 'key' : 'id');
+
+interface ReadingOptions {
+  /** Up to this key, it included; left out: all. */
+  readonly upTo?: number;
+  /** Called between two pages. */
+  readonly pause?: () => Promise<void>;
+}
+
+/**
+ * The rows of a table in the order of their keys, in lines, read page by page and as the database itself tells them: so a
+ * database can be backed up before it is brought up to date.
+ */
+export async function* rowsOfTable(
+  db: Db,
+  table: StoredTable,
+  { upTo, pause }: ReadingOptions = {},
+): AsyncGenerator<TableRows> {
+  const { name, sqlName } = table;
+  const key = sql.identifier(keyNameOf(sqlName));
+  const inside = upTo === undefined ? sql`` : sql`and ${key} <= ${upTo}`;
+  let after: unknown = null;
+  for (;;) {
+    const beyond = after === null ? sql`where true` : sql`where ${key} > ${after}`;
+    const page = await rawRows(
+      db,
+      sql`select ${key}::text as at, to_jsonb(t)::text as row from ${sql.identifier(sqlName)} t ${beyond} ${inside} order by ${key} limit ${PAGE}`,
     );
-    const key = sql.identifier(sqlName === 'entries' ? 'seq' : sqlName === 'facts' ? 'key' : 'id');
-    let rows: Row[] = [];
-    let bytes = 0;
-    let after: unknown = null;
-    for (;;) {
-      const beyond = after === null ? sql`` : sql`where ${key} > ${after}`;
-      const page = await rawRows(
-        db,
-        sql`select ${key}::text as at, to_jsonb(t)::text as row from ${sql.identifier(sqlName)} t ${beyond} order by ${key} limit ${PAGE}`,
-      );
-      for (const found of page) {
-        const text = found.row as string;
-        const row = Object.fromEntries(
-          Object.entries(JSON.parse(text) as Row).map(([column, value]) => [keys.get(column) ?? camel(column), value]),
-        );
-        if (name === 'facts' && row.key === HISTORY) continue;
-        delete row.seq;
-        if (rows.length === ROWS_A_LINE || (rows.length > 0 && bytes + text.length > LINE_BYTES)) {
-          yield { table: name, rows };
-          rows = [];
-          bytes = 0;
-        }
-        rows.push(row);
-        bytes += text.length;
-      }
-      if (page.length < PAGE) break;
-      after = page[page.length - 1]?.at;
-    }
-    if (rows.length > 0) yield { table: name, rows };
+    for (const rows of inLines(page.map((found) => toldRow(name, found.row as string)).filter((row) => row !== null)))
+      yield { table: name, rows };
+    if (page.length < PAGE) return;
+    after = page[page.length - 1]?.at;
+    await pause?.();
   }
+}
+
+/** Rows as they are told to a line: not too many, and not too long. */
+export function* inLines(rows: readonly Row[]): Generator<Row[]> {
+  let line: Row[] = [];
+  let bytes = 0;
+  for (const row of rows) {
+    const size = JSON.stringify(row).length;
+    if (line.length === PAGE || (line.length > 0 && bytes + size > LINE_BYTES)) {
+      yield line;
+      line = [];
+      bytes = 0;
+    }
+    line.push(row);
+    bytes += size;
+  }
+  if (line.length > 0) yield line;
+}
+
+/** Rows of a table by their keys. */
+export async function rowsByKey(db: Db, table: StoredTable, keys: readonly string[]): Promise<Row[]> {
+  const found: Row[] = [];
+  const key = sql.identifier(keyNameOf(table.sqlName));
+  for (const one of keys) {
+    const [told] = await rawRows(
+      db,
+      sql`select to_jsonb(t)::text as row from ${sql.identifier(table.sqlName)} t where ${key}::text = ${one}`,
+    );
+    const row = told && toldRow(table.name, told.row as string);
+    if (row) found.push(row);
+  }
+  return found;
+}
+
+/** A row under the names that the program has for its columns; null for one that is not the yard's. */
+function toldRow(table: string, text: string): Row | null {
+  const keys = columnsOf(table);
+  const row = Object.fromEntries(
+    Object.entries(JSON.parse(text) as Row).map(([column, value]) => [keys.get(column) ?? camel(column), value]),
+  );
+  if (table === 'facts' && OF_THE_DATABASE.includes(row.key)) return null;
+  delete row.seq;
+  return row;
+}
+
+const columns = new Map<string, ReadonlyMap<string, string>>();
+function columnsOf(table: string): ReadonlyMap<string, string> {
+  let found = columns.get(table);
+  if (!found) {
+    const known = table in TABLES ? getTableColumns(TABLES[table as keyof typeof TABLES]) : {};
+    found = new Map(Object.entries(known as Record<string, PgColumn>).map(([key, column]) => [column.name, key]));
+    columns.set(table, found);
+  }
+  return found;
+}
+
+/** All rows of a database that nobody writes to meanwhile, parents first, each table in a fixed order. */
+export async function* tableRows(db: Db): AsyncGenerator<TableRows> {
+  for (const table of await storedTables(db)) yield* rowsOfTable(db, table);
 }
 
 const camel = (name: string) => name.replace(/_([a-z])/g, (_, letter: string) => letter.toUpperCase());
@@ -163,20 +250,42 @@ export const LIMITS = {
   ratio: 200,
   lineBytes: 16 * 1024 * 1024,
   rows: 2_000_000,
-  files: 20_000,
+  files: 250_000,
 } as const;
 
 /** An archive that cannot be read on, with what is wrong. */
 export class Unreadable extends Error {}
 
+/** The first line of an archive; null where it is none that can be read. */
+export async function archiveHeadOf(path: string): Promise<ArchiveHead | null> {
+  try {
+    for await (const { value } of readArchive(path, statSync(path).size))
+      return value.format === ARCHIVE_FORMAT ? (value as unknown as ArchiveHead) : null;
+  } catch (error) {
+    if (!(error instanceof Unreadable)) throw error;
+  }
+  return null;
+}
+
+/** Hashes of the files that an archive holds or names; of one that is damaged, those that can be read. */
+export async function* filesOfArchive(path: string): AsyncGenerator<string> {
+  try {
+    for await (const { value } of readArchive(path, statSync(path).size))
+      if (typeof value.file === 'string' && value.piece === undefined) yield value.file;
+  } catch (error) {
+    if (!(error instanceof Unreadable)) throw error;
+  }
+}
+
 /**
- * The lines of an archive, packed or not, each parsed, one at a time; `sha256` is that of all lines before it.
+ * The lines of an archive, packed or not, each parsed, one at a time; `sha256` is that of all lines before it, `share` how
+ * much of the file was read for it.
  * @throws Unreadable
  */
 export async function* readArchive(
   path: string,
   packedBytes: number,
-): AsyncGenerator<{ value: Row; sha256: () => string }> {
+): AsyncGenerator<{ value: Row; sha256: () => string; share: number }> {
   const head = await new Promise<Buffer>((done, fail) => {
     const start = createReadStream(path, { end: 1 });
     start
@@ -204,7 +313,7 @@ export async function* readArchive(
       for (let at = chunk.indexOf(10); at >= 0; at = chunk.indexOf(10, from)) {
         held.push(chunk.subarray(from, at + 1));
         const text = Buffer.concat(held);
-        yield { value: parseLine(text), sha256 };
+        yield { value: parseLine(text), sha256, share: Math.min(1, file.bytesRead / Math.max(1, packedBytes)) };
         hash.update(text);
         held = [];
         size = 0;
@@ -223,7 +332,7 @@ export async function* readArchive(
     (source as Transform).destroy();
   }
   // Version 1 had no line end.
-  if (size > 0) yield { value: parseLine(Buffer.concat(held)), sha256 };
+  if (size > 0) yield { value: parseLine(Buffer.concat(held)), sha256, share: 1 };
 }
 
 function parseLine(text: Buffer): Row {

@@ -21,21 +21,54 @@ function folder(): string {
   return dir;
 }
 describe('automatic backups', () => {
-  it('are kept by their rule: seven days, then one a week for eight, before a restore ninety days', () => {
-    const list: KeptBackup[] = Array.from({ length: 120 }, (_, i) => {
-      const at = NOW - (119 - i) * DAY;
+  const daily = (count: number, at = (i: number) => NOW - (count - 1 - i) * DAY): KeptBackup[] =>
+    Array.from({ length: count }, (_, i) => {
       const why = i % 40 === 7 ? 'before-restore' : 'daily';
-      return { name: backupName(at, i, why), at, change: i, why, bytes: 1 };
+      return { name: `${i}-${why}`, at: at(i), change: i, why, bytes: 1 };
     });
-    const kept = list.filter((b) => keptByRule(list, NOW).has(b.name));
-    const ages = kept.map((b) => Math.round((NOW - b.at) / DAY));
-    expect(ages.filter((a) => a < 7)).toEqual([6, 5, 4, 3, 2, 1, 0]);
+  const keptOf = (list: readonly KeptBackup[]) => list.filter((b) => keptByRule(list).has(b.name));
+
+  it('are kept by their rule: seven daily ones, then one a week for eight, the last twelve of the others', () => {
+    const kept = keptOf(daily(120));
+    const ages = (why: string) => kept.filter((b) => b.why === why).map((b) => Math.round((NOW - b.at) / DAY));
     // The newest of a week is its Sunday; NOW is a Thursday, and 32 days before it is one from before a restore.
-    expect(
-      kept.filter((b) => b.why === 'daily' && NOW - b.at >= 7 * DAY).map((b) => Math.round((NOW - b.at) / DAY)),
-    ).toEqual([53, 46, 39, 25, 18, 11]);
-    expect(kept.filter((b) => b.why === 'before-restore').map((b) => Math.round((NOW - b.at) / DAY))).toEqual([72, 32]);
-    expect(Math.max(...ages)).toBeLessThan(90);
+    expect(ages('daily')).toEqual([53, 46, 39, 33, 25, 18, 11, 7, 6, 5, 4, 3, 2, 1, 0]);
+    expect(ages('before-restore')).toEqual([112, 72, 32]);
+  });
+
+  it('lose nothing to a clock that is wrong: one that is 400 days ahead for a day, or goes back by the hour', () => {
+    const list = daily(60);
+    const usual = keptOf(list).map((b) => b.name);
+    const odd = list.map((b, i) => (i === 30 ? { ...b, at: b.at + 400 * DAY } : b));
+    expect(keptOf(odd).filter((b) => !usual.includes(b.name) && b.change !== 30)).toHaveLength(0);
+    expect(usual.filter((name) => !keptByRule(odd).has(name)).length).toBeLessThanOrEqual(1);
+    const back = daily(60, (i) => NOW - i * 3_600_000);
+    expect(keptOf(back).filter((b) => b.why === 'daily').slice(-7).map((b) => b.change)).toEqual(
+      [53, 54, 55, 56, 57, 58, 59],
+    );
+  });
+
+  it('are not pruned while the clock stands more than a day from the last change', async () => {
+    const dir = folder();
+    const t = await testApp(dir);
+    for (let day = 0; day < 12; day += 1) {
+      t.clock.at = NOW + day * DAY;
+      await t.agent.put(`/api/boats/${uuid()}`).send(boatFields).expect(200);
+      await t.yard.backups!.daily();
+    }
+    const [backups, segments] = [listBackups(dir), segmentFiles(join(dir, 'journal'))];
+    expect(backups.length).toBeGreaterThanOrEqual(7);
+    t.clock.at = NOW + 412 * DAY;
+    await t.agent.put(`/api/boats/${uuid()}`).send(boatFields).expect(200);
+    t.clock.at = NOW + 812 * DAY;
+    await t.yard.backups!.daily();
+    expect(listBackups(dir).map((b) => b.name)).toEqual([...backups.map((b) => b.name), expect.any(String)]);
+    expect(segmentFiles(join(dir, 'journal')).length).toBe(segments.length + 1);
+    // Nothing was changed since: no backup is made of the same again.
+    t.clock.at = NOW + 813 * DAY;
+    await t.yard.backups!.daily();
+    expect(listBackups(dir)).toHaveLength(backups.length + 1);
+    await t.close();
   });
 
   it('are read back, cut the journal, and lie with their files beside them', async () => {

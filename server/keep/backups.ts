@@ -3,16 +3,21 @@ import { join } from 'node:path';
 import { DateTime } from 'luxon';
 import type { KeptBackup } from '#contracts/rows/keeping';
 import type { Store } from '../db/store';
-import { writeArchive } from './archive';
+import { filesOfArchive, tableRows, writeArchive, type WhatToWrite } from './archive';
 import { shareFile, type FileStore } from './files';
 import { firstOf, segmentFiles, syncFolder } from './journal';
+import type { LongWork } from './longWork';
+import { filesNamed } from './pictures';
 import { checkArchive } from './restore';
+import { snapshotOf } from './snapshot';
 
 const DAY_MS = 86_400_000;
-/** All of these last days are kept, then one a week; what was put away before a restore or an update, longer. */
-const DAILY_KEPT_MS = 7 * DAY_MS;
-const WEEKLY_KEPT_MS = 56 * DAY_MS;
-const BEFORE_KEPT_MS = 90 * DAY_MS;
+/** So many of the last daily backups are kept, then one a week, so many weeks; of the others the last so many. */
+const DAILY_KEPT = 7;
+const WEEKLY_KEPT = 8;
+const OTHERS_KEPT = 12;
+/** A file that no row names any more is cleared after so long. */
+export const UNNAMED_KEPT_MS = 30 * DAY_MS;
 
 export type Why = KeptBackup['why'];
 const NAME = /^(\d{8}T\d{6}Z)-(\d{12})-([a-z-]+)\.jsonl\.gz$/;
@@ -40,9 +45,9 @@ export function backupName(at: number, change: number, why: Why): string {
 }
 
 /**
- * Automatic backups: daily, and before every update and restore. Each is read back before it counts, and the journal
- * goes on in a new segment after it. All of the last seven days are kept, then the newest of each week for eight
- * weeks, those from before a restore or an update for ninety days; the journal as far back as the oldest one.
+ * Automatic backups: daily where something changed, and before every update and restore. Each is read back before it
+ * counts, and the journal goes on in a new segment after it. What is kept goes by their order and number, never by what a
+ * clock says now; the journal as far back as the oldest one.
  */
 export class Backups {
   private problem: string | null = null;
@@ -52,6 +57,7 @@ export class Backups {
     readonly dataDir: string,
     private readonly store: Store,
     private readonly files: FileStore,
+    private readonly work: LongWork,
     readonly now: () => number,
   ) {}
 
@@ -64,68 +70,106 @@ export class Backups {
     return this.problem;
   }
 
-  /** Back up now, while nobody writes. @throws Error in a sentence; nothing of it is left then */
+  /** Back up while others go on saving. @throws Error in a sentence; nothing of it is left then */
   make(why: Why): Promise<KeptBackup> {
-    return this.store.alone(() => this.makeAlone(why));
+    return this.work.run('automatic', async () => {
+      const { journal } = this.store;
+      const at = this.now();
+      // Its files are beside it before its rows are read: what they name is there.
+      await this.shareFiles();
+      const rows = await snapshotOf(this.store, async () => {
+        await journal.synced();
+        await journal.begin(at);
+      });
+      const name = this.freeName(at, why, rows.n);
+      await this.shareFiles();
+      await this.write(name, { ...rows, now: at, change: rows.n });
+      this.problem = null;
+      return this.kept(name, at, rows.n, why);
+    });
   }
 
   /** As `make`, for a caller that already keeps others from writing. */
   async makeAlone(why: Why, newHistory = false): Promise<KeptBackup> {
     const { journal, db } = this.store;
     await journal.synced();
-    mkdirSync(backupFilesDir(this.dataDir), { recursive: true });
-    for (const hash of this.files.list()) {
-      const beside = join(backupFilesDir(this.dataDir), hash);
-      shareFile(join(this.files.dir, hash), beside);
-      utimesSync(beside, new Date(), new Date());
-    }
+    await this.shareFiles();
     const at = this.now();
     const name = this.freeName(at, why);
-    const path = join(this.dir, name);
-    const draft = `${path}.part`;
+    const change = journal.n;
+    await this.write(name, { rows: tableRows(db), history: journal.history, now: at, change });
+    await journal.begin(at, newHistory ? { base: name } : undefined);
+    this.problem = null;
+    return this.kept(name, at, change, why);
+  }
+
+  private kept(name: string, at: number, change: number, why: Why): KeptBackup {
+    return { name, at, change, why, bytes: statSync(join(this.dir, name)).size };
+  }
+
+  /** Every file that is here lies beside the backups too. */
+  private async shareFiles(): Promise<void> {
+    const beside = backupFilesDir(this.dataDir);
+    mkdirSync(beside, { recursive: true });
+    for (const [i, hash] of this.files.list().entries()) {
+      shareFile(join(this.files.dir, hash), join(beside, hash));
+      if (i % 50 === 49) await this.store.breathe();
+    }
+  }
+
+  private async write(name: string, what: Omit<WhatToWrite, 'files' | 'filesBeside'>): Promise<void> {
+    const draft = join(this.dir, `${name}.part`);
     try {
-      await writeArchive(draft, {
-        db,
-        files: this.files,
-        now: at,
-        history: journal.history,
-        change: journal.n,
-        filesBeside: true,
-      });
-      await checkArchive(draft, { beside: backupFilesDir(this.dataDir) });
-      renameSync(draft, path);
+      await writeArchive(draft, { ...what, files: this.files, filesBeside: true });
+      await checkArchive(draft, { beside: backupFilesDir(this.dataDir), pause: () => this.store.breathe() });
+      renameSync(draft, join(this.dir, name));
       syncFolder(this.dir);
     } catch (error) {
       rmSync(draft, { force: true });
+      const { code } = error as NodeJS.ErrnoException;
+      if (code === 'ENOSPC' || code === 'EDQUOT')
+        throw new Error(
+          `The disk with ${this.dir} is full: no backup was made. Make room on it; it is tried again within the hour. What was saved is in the journal.`,
+          { cause: error },
+        );
       throw error;
     }
-    await journal.begin(at, newHistory ? { base: name } : undefined);
-    this.problem = null;
-    return { name, at, change: journal.n, why, bytes: statSync(path).size };
   }
 
   /** A name that no backup has: of two within a second the later one is told as of the next. */
-  freeName(at: number, why: Why): string {
-    const name = backupName(at, this.store.journal.n, why);
-    return existsSync(join(this.dir, name)) ? this.freeName(at + 1000, why) : name;
+  freeName(at: number, why: Why, change = this.store.journal.n): string {
+    const name = backupName(at, change, why);
+    return existsSync(join(this.dir, name)) ? this.freeName(at + 1000, why, change) : name;
   }
 
-  /** From now on a backup a day, the first at once where the last one is older. */
+  /** From now on a backup a day where something changed, the first at once where the last one is older. */
   startDaily(tell: (problem: string) => void): void {
     const look = () => {
-      const last = listBackups(this.dataDir).pop();
-      if (last && Math.abs(this.now() - last.at) < DAY_MS) return;
-      this.make('daily').then(
-        () => this.prune(),
-        (error: unknown) => {
-          this.problem = (error as Error).message;
-          tell(this.problem);
-        },
-      );
+      this.daily().catch((error: unknown) => {
+        this.problem = (error as Error).message;
+        tell(this.problem);
+      });
     };
     look();
     this.timer = setInterval(look, 3_600_000);
     this.timer.unref();
+  }
+
+  /** The backup of today, where it is lacking and something changed; then what is no longer kept is thrown away. */
+  async daily(): Promise<void> {
+    const last = listBackups(this.dataDir).pop();
+    const { journal } = this.store;
+    if (last && (Math.abs(this.now() - last.at) < DAY_MS || last.change === journal.n)) return;
+    // Looked at before the backup: by then the clock may have been put right.
+    const jumped = this.clockJumped();
+    await this.make('daily');
+    if (!jumped) await this.prune();
+  }
+
+  /** The clock stands more than a day from the last change: it may be wrong, and nothing is thrown away by it. */
+  private clockJumped(): boolean {
+    const { lastAt } = this.store.journal;
+    return lastAt !== null && Math.abs(this.now() - lastAt) > DAY_MS;
   }
 
   stop(): void {
@@ -133,16 +177,11 @@ export class Backups {
   }
 
   /** Throw away what the rule no longer keeps. */
-  prune(): void {
-    const kept = keptByRule(listBackups(this.dataDir), this.now());
-    for (const backup of listBackups(this.dataDir))
-      if (!kept.has(backup.name)) rmSync(join(this.dir, backup.name), { force: true });
-    // A file goes when no backup that is still kept can name it.
-    const beside = backupFilesDir(this.dataDir);
-    for (const hash of existsSync(beside) ? readdirSync(beside) : []) {
-      if (!this.files.has(hash) && Date.now() - statSync(join(beside, hash)).mtimeMs > BEFORE_KEPT_MS)
-        rmSync(join(beside, hash), { force: true });
-    }
+  async prune(): Promise<void> {
+    const list = listBackups(this.dataDir);
+    const kept = keptByRule(list);
+    for (const backup of list) if (!kept.has(backup.name)) rmSync(join(this.dir, backup.name), { force: true });
+    await this.clearFiles();
     const oldest = listBackups(this.dataDir)[0];
     const segments = segmentFiles(join(this.dataDir, 'journal'));
     // A segment is of no use when the next one begins at or before the change that the oldest backup ends with.
@@ -151,19 +190,44 @@ export class Backups {
       if (oldest && next && firstOf(next) <= oldest.change + 1) rmSync(file, { force: true });
     });
   }
+
+  /**
+   * A file that no row names any more goes after thirty days, and from beside the backups when none of them names it. Its
+   * age is when a row named it last, or when it came.
+   */
+  private async clearFiles(): Promise<void> {
+    const named = await filesNamed(this.store.db);
+    const seen = new Date();
+    for (const [i, hash] of this.files.list().entries()) {
+      const path = join(this.files.dir, hash);
+      if (named.has(hash)) utimesSync(path, seen, seen);
+      else if (Date.now() - statSync(path).mtimeMs > UNNAMED_KEPT_MS) rmSync(path, { force: true });
+      if (i % 50 === 49) await this.store.breathe();
+    }
+    const beside = backupFilesDir(this.dataDir);
+    const loose = (existsSync(beside) ? readdirSync(beside) : []).filter((hash) => !this.files.has(hash));
+    if (loose.length === 0) return;
+    const inBackups = new Set<string>();
+    for (const { name } of listBackups(this.dataDir))
+      for await (const hash of filesOfArchive(join(this.dir, name))) inBackups.add(hash);
+    for (const hash of loose) if (!inBackups.has(hash)) rmSync(join(beside, hash), { force: true });
+  }
 }
 
-/** Which automatic backups are kept at `now`, by name. Pure: the rule itself. */
-export function keptByRule(list: readonly KeptBackup[], now: number): Set<string> {
-  const weekly = new Map<string, string>();
-  const kept = new Set<string>();
-  for (const backup of [...list].sort((a, b) => a.at - b.at)) {
-    const age = now - backup.at;
-    const before = backup.why.startsWith('before-') || backup.why === 'restored';
-    if (age < DAILY_KEPT_MS || (before && age < BEFORE_KEPT_MS)) kept.add(backup.name);
-    if (age < WEEKLY_KEPT_MS)
-      weekly.set(DateTime.fromMillis(backup.at, { zone: 'utc' }).toFormat('kkkk-WW'), backup.name);
-  }
-  const newest = list[list.length - 1];
-  return new Set([...kept, ...weekly.values(), ...(newest ? [newest.name] : [])]);
+/**
+ * Which automatic backups are kept, by name: the last seven daily ones, before them the last of each week, eight weeks, and
+ * the last twelve of the others. By their order and their own dates alone: what a clock says now moves nothing.
+ * @param list in order of their changes
+ */
+export function keptByRule(list: readonly KeptBackup[]): Set<string> {
+  const daily = list.filter((b) => b.why === 'daily');
+  const others = list.filter((b) => b.why !== 'daily');
+  const lastOfWeek = new Map<string, string>();
+  for (const { at, name } of daily.slice(0, -DAILY_KEPT))
+    lastOfWeek.set(DateTime.fromMillis(at, { zone: 'utc' }).toFormat('kkkk-WW'), name);
+  return new Set([
+    ...daily.slice(-DAILY_KEPT).map((b) => b.name),
+    ...[...lastOfWeek.values()].slice(-WEEKLY_KEPT),
+    ...others.slice(-OTHERS_KEPT).map((b) => b.name),
+  ]);
 }

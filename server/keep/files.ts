@@ -45,7 +45,7 @@ export class FileStore {
   }
 
   /** Take a stream in. @throws Refusal 413 past the limit; whatever arrived is thrown away then */
-  async put(source: Readable, limit = FILE_MAX_BYTES): Promise<StoredFile> {
+  async put(source: AsyncIterable<Buffer>, limit = FILE_MAX_BYTES): Promise<StoredFile> {
     const draft = join(this.incoming, randomUUID());
     const hash = createHash('sha256');
     let bytes = 0;

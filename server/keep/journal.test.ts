@@ -7,6 +7,8 @@ import { openDb } from '../db/open';
 import { Store } from '../db/store';
 import type { Op } from '../db/ops';
 import { FileStore } from './files';
+import { LongWork } from './longWork';
+import { Notices } from './notices';
 import { Journal, readSegment, segmentFiles, type Disk } from './journal';
 import type { Yard } from './yard';
 
@@ -48,6 +50,8 @@ async function yardOn(disk: Disk) {
     files: new FileStore(null),
     backups: null,
     spool: folder(),
+    work: new LongWork(() => NOW),
+    notices: new Notices(null),
     putRight: null,
     forget: async () => undefined,
     close: () => open.close(),

@@ -42,14 +42,18 @@ type Line = SegmentHead | JournalRecord | { readonly n: number; readonly at: num
 
 export interface Segment {
   readonly file: string;
-  readonly head: SegmentHead;
+  /** Null: its first line cannot be read, so nobody knows what the others follow. */
+  readonly head: SegmentHead | null;
   /** Changes that stand, in order. */
   readonly records: readonly JournalRecord[];
+  /** Every number that can be read in it, those taken back too, and when it was written. */
+  readonly seen: readonly { readonly n: number; readonly at: number }[];
+  /** Number of the last change in it, as far as anybody can tell. */
   readonly lastN: number;
-  /** Lines in the middle that cannot be read, by number. */
+  /** Whole lines that cannot be read, by their place in the file. */
   readonly damaged: readonly number[];
-  /** How far the file can be read. */
-  readonly goodBytes: number;
+  /** How far its lines are whole: what follows is a write that was cut off. */
+  readonly wholeBytes: number;
 }
 
 /** What the journal does to its files; tests put failures in its place. */
@@ -77,40 +81,35 @@ export function segmentFiles(dir: string): string[] {
 /** Number of the first change in a segment, from its name. */
 export const firstOf = (file: string): number => Number(/(\d{12})\.jsonl$/.exec(file)?.[1]);
 
-/** One segment; null when it is none. A last line that was cut off was never acknowledged and is left out. */
-export function readSegment(file: string): Segment | null {
+/** One segment. A last line without its end was never acknowledged and is left out. */
+export function readSegment(file: string): Segment {
   const content = readFileSync(file);
   const records = new Map<number, JournalRecord>();
+  const seen: { n: number; at: number }[] = [];
   const damaged: number[] = [];
   let head: SegmentHead | null = null;
-  let lastN = 0;
-  let goodBytes = 0;
-  let number = 0;
-  for (let from = 0; from < content.length;) {
-    const end = content.indexOf(10, from);
-    const line = end < 0 ? null : readLine(content.toString('utf8', from, end));
-    number += 1;
-    if (line === null) damaged.push(number);
-    else {
-      goodBytes = end + 1;
-      if ('journal' in line) {
-        head = line;
-        lastN = line.first - 1;
-      } else {
-        lastN = Math.max(lastN, line.n);
-        if ('takenBack' in line) records.delete(line.takenBack);
-        else records.set(line.n, line);
-      }
+  let lastN = firstOf(file) - 1;
+  let wholeBytes = 0;
+  let damagedAtEnd = 0;
+  for (let place = 1, end = content.indexOf(10); end >= 0; place += 1, end = content.indexOf(10, wholeBytes)) {
+    const line = readLine(content.toString('utf8', wholeBytes, end));
+    wholeBytes = end + 1;
+    if (line === null) {
+      damaged.push(place);
+      // A head has no number.
+      if (place > 1) damagedAtEnd += 1;
+      continue;
     }
-    if (end < 0) break;
-    from = end + 1;
+    damagedAtEnd = 0;
+    if ('journal' in line) head = line;
+    else {
+      lastN = Math.max(lastN, line.n);
+      seen.push({ n: line.n, at: line.at });
+      if ('takenBack' in line) records.delete(line.takenBack);
+      else records.set(line.n, line);
+    }
   }
-  // What follows the last good line is a write that was cut off.
-  while (damaged[damaged.length - 1] === number) {
-    damaged.pop();
-    number -= 1;
-  }
-  return head && { file, head, records: [...records.values()], lastN, damaged, goodBytes };
+  return { file, head, records: [...records.values()], seen, lastN: lastN + damagedAtEnd, damaged, wholeBytes };
 }
 
 function readLine(text: string): Line | null {
@@ -137,35 +136,52 @@ export class Journal {
   ) {
     if (dir === null) return;
     mkdirSync(dir, { recursive: true });
-    this.goOnWithLast(dir);
-    this.lastN = this.syncedN = this.last?.lastN ?? 0;
+    const segments = this.goOnWithLast(dir);
+    this.found = segments;
+    this.lastN = this.syncedN = segments[segments.length - 1]?.lastN ?? 0;
   }
 
-  /** The last segment as it was found on opening; null where there was none. */
-  last: Segment | null = null;
+  private found: readonly Segment[] = [];
+  private histories = new Set<string>();
 
-  private goOnWithLast(dir: string): void {
-    let last: Segment | null = null;
-    for (const file of segmentFiles(dir).reverse()) {
-      last = readSegment(file);
-      if (last) break;
+  /** The segments as they were found on opening, oldest first; told once, for they may be large. */
+  takeFound(): readonly Segment[] {
+    const { found } = this;
+    this.found = [];
+    return found;
+  }
+
+  private goOnWithLast(dir: string): Segment[] {
+    const segments = segmentFiles(dir).map(readSegment);
+    for (let last = segments.pop(); last; last = segments.pop()) {
       // Power went while it was begun: nothing stands in it.
-      rmSync(file);
+      if (last.head === null && last.wholeBytes === 0) rmSync(last.file);
+      else {
+        segments.push(last);
+        break;
+      }
     }
-    this.last = last;
-    this.wroteAt = last?.records[last.records.length - 1]?.at ?? last?.head.at ?? null;
-    this.head = last?.head ?? null;
-    if (!last) return;
+    const last = segments[segments.length - 1];
+    this.histories = new Set(segments.flatMap((s) => s.head?.history ?? []));
+    this.wroteAt = segments.flatMap((s) => s.seen[s.seen.length - 1]?.at ?? s.head?.at ?? []).pop() ?? null;
+    this.head = segments.findLast((s) => s.head !== null)?.head ?? null;
+    if (!last) return segments;
     const fd = openSync(last.file, 'r+');
-    ftruncateSync(fd, last.goodBytes);
+    ftruncateSync(fd, last.wholeBytes);
     closeSync(fd);
     this.fd = openSync(last.file, 'a');
-    this.bytes = last.goodBytes;
+    this.bytes = last.wholeBytes;
+    return segments;
+  }
+
+  /** Numbers go on after this one, where more is known to have been written than stands here. */
+  goOnAfter(n: number): void {
+    this.lastN = this.syncedN = Math.max(this.lastN, n);
   }
 
   /** Whether it is in this history, or was before. */
   knows(history: string): boolean {
-    return this.dir !== null && segmentFiles(this.dir).some((file) => readSegment(file)?.head.history === history);
+    return this.histories.has(history);
   }
 
   /** The history it is in; null before the first segment. */
@@ -207,6 +223,7 @@ export class Journal {
       this.bytes = line.length;
     }
     this.head = head;
+    this.histories.add(head.history);
     return head;
   }
 
@@ -302,6 +319,7 @@ export class Journal {
     if (this.fd !== null) closeSync(this.fd);
     this.fd = null;
     this.head = null;
+    this.found = [];
     this.lastN = this.syncedN = this.bytes = 0;
     if (this.dir !== null) for (const file of segmentFiles(this.dir)) rmSync(file);
   }

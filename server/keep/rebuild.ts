@@ -2,22 +2,26 @@ import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path';
 import { inArray } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
+import { DateTime } from 'luxon';
+import type { KeptBackup } from '#contracts/rows/keeping';
+import { counted } from '#core/units/format';
+import { lastChangeOp } from '../db/lastChange';
 import { openDb } from '../db/open';
 import type { Db } from '../db/database';
 import { TABLES, type TableName } from '../db/schema';
-import { applyOps, keyOf, type Op, type Row } from '../db/ops';
+import { applyOps, keyIn, keyOf, type Op, type Row } from '../db/ops';
 import { same } from '../db/versioned';
-import { HISTORY } from './archive';
+import { archiveHeadOf, HISTORY } from './archive';
 import { backupFilesDir, backupsDir, listBackups } from './backups';
 import { FileStore } from './files';
+import { lacking, lackWords, momentWords, seenOf, type Lack, type Seen } from './joins';
 import {
-  firstOf,
   journalDir,
   readSegment,
   segmentFiles,
-  type Journal,
   type JournalRecord,
   type Segment,
+  type SegmentHead,
 } from './journal';
 import { checkArchive, fillFrom, type CheckedArchive } from './restore';
 
@@ -26,38 +30,61 @@ export interface Rebuilt {
   /** Name of the backup; null where the yard began empty. */
   readonly backup: string | null;
   readonly changes: number;
-  /** The moment of the last change in it; null where there is none. */
-  readonly upTo: number | null;
+  /** The last change in it and its moment; null where there is none. */
+  readonly upTo: { readonly n: number; readonly at: number } | null;
   /** Where the old database was put; null where there was none. */
   readonly aside: string | null;
-  /** What could not be read, in sentences. */
-  readonly losses: readonly string[];
+  /** What is to be known of how it was done, in sentences. */
+  readonly notes: readonly string[];
 }
+
+/** The changes do not run without a gap from a backup, or from the beginning: what is lacking, and what can be had. */
+export class Gap extends Error {}
 
 /**
  * Put the database together anew: the newest backup that can be read, and every change of the journal after it. The old
  * database folder is moved aside, never removed.
  * @param options.until epoch ms: the yard as it was then; null for everything
+ * @param options.atLeast number of a change that is known to have been saved: it must be in it
  * @param options.into fill this database instead of a new one in the folder
- * @throws Error with a sentence when there is nothing to build from
+ * @throws Gap with a sentence where changes are lacking, Error when there is nothing to build from; nothing was touched then
  */
-export async function rebuild(dataDir: string, options: { until: number | null; into?: Db }): Promise<Rebuilt> {
-  const plan = await planOf(dataDir, options.until ?? Infinity);
-  let aside: string | null = null;
-  if (!options.into && existsSync(join(dataDir, 'pg'))) {
-    // One old database is kept, the newest.
-    for (const name of readdirSync(dataDir))
-      if (name.startsWith('pg-aside-')) rmSync(join(dataDir, name), { recursive: true, force: true });
-    aside = join(dataDir, `pg-aside-${new Date().toISOString().replace(/[:.]/g, '-')}`);
-    renameSync(join(dataDir, 'pg'), aside);
+export async function rebuild(
+  dataDir: string,
+  options: { until: number | null; atLeast?: number; into?: Db },
+): Promise<Rebuilt> {
+  const staging = join(dataDir, 'incoming', 'rebuild');
+  mkdirSync(staging, { recursive: true });
+  try {
+    const plan = await planOf(dataDir, staging, options);
+    const aside = options.into ? null : putAside(dataDir);
+    await carryOut(dataDir, plan, options.into ?? null);
+    const last = plan.records[plan.records.length - 1];
+    const upTo = last ? { n: last.n, at: last.at } : null;
+    return { backup: plan.backup, changes: plan.records.length, upTo, aside, notes: plan.notes };
+  } finally {
+    rmSync(staging, { recursive: true, force: true });
   }
-  const open = options.into ? null : await openDb({ at: 'folder', dir: join(dataDir, 'pg') });
-  const db = options.into ?? (open as NonNullable<typeof open>).db;
+}
+
+/** The old database is kept, the newest one only. @returns where */
+function putAside(dataDir: string): string | null {
+  if (!existsSync(join(dataDir, 'pg'))) return null;
+  for (const name of readdirSync(dataDir))
+    if (name.startsWith('pg-aside-')) rmSync(join(dataDir, name), { recursive: true, force: true });
+  const aside = join(dataDir, `pg-aside-${new Date().toISOString().replace(/[:.]/g, '-')}`);
+  renameSync(join(dataDir, 'pg'), aside);
+  return aside;
+}
+
+async function carryOut(dataDir: string, plan: Plan, into: Db | null): Promise<void> {
+  const open = into ? null : await openDb({ at: 'folder', dir: join(dataDir, 'pg') });
+  const db = into ?? (open as NonNullable<typeof open>).db;
   try {
     await open?.migrate();
     if (plan.archive) await fillFrom(db, plan.archive, async () => undefined);
     await writeOps(db, plan.records);
-    await applyOps(db, [['put', 'facts', { key: HISTORY, value: plan.history }]]);
+    await applyOps(db, [['put', 'facts', { key: HISTORY, value: plan.history }], lastChangeOp(plan.n, plan.n)]);
     const files = new FileStore(join(dataDir, 'files'));
     if (plan.archive)
       files.adopt(
@@ -65,88 +92,172 @@ export async function rebuild(dataDir: string, options: { until: number | null; 
         plan.archive.files.filter((f) => existsSync(join(plan.fileDir, f))),
       );
   } finally {
-    rmSync(plan.staging, { recursive: true, force: true });
     await open?.close();
   }
-  const last = plan.records[plan.records.length - 1];
-  return { backup: plan.backup, changes: plan.records.length, upTo: last?.at ?? null, aside, losses: plan.losses };
 }
 
 interface Plan {
   readonly history: string;
+  /** Number of the last change that is to be in it. */
+  readonly n: number;
   readonly backup: string | null;
   readonly archive: CheckedArchive | null;
   readonly records: readonly JournalRecord[];
-  readonly losses: readonly string[];
-  readonly staging: string;
+  readonly notes: readonly string[];
   readonly fileDir: string;
 }
 
-async function planOf(dataDir: string, until: number): Promise<Plan> {
-  const segments = segmentFiles(journalDir(dataDir))
-    .map(readSegment)
-    .filter((s): s is Segment => s !== null);
-  const history = segments.findLast((s) => s.head.at <= until)?.head.history ?? segments[0]?.head.history;
-  if (!history)
-    throw new Error(
-      `There is no journal in ${journalDir(dataDir)}: nothing can be put together from it. Restore a backup under Settings instead.`,
-    );
-  const own = segments.filter((s) => s.head.history === history);
-  const first = own[0] as Segment;
-  const losses = own.flatMap((s) =>
-    s.damaged.map((line) => `Line ${line} of ${s.file} cannot be read: one change of that time is missing.`),
-  );
-  const staging = join(dataDir, 'incoming', 'rebuild');
-  mkdirSync(staging, { recursive: true });
-  const wanted = listBackups(dataDir)
-    .filter((b) => b.at <= until && (b.name === first.head.base || b.change >= first.head.first - 1))
-    .reverse();
-  for (const backup of wanted) {
-    try {
-      const archive = await checkArchive(join(backupsDir(dataDir), backup.name), {
-        staging,
-        beside: backupFilesDir(dataDir),
-      });
-      if (archive.head.history !== history && backup.name !== first.head.base) continue;
-      const records = own.flatMap((s) => s.records).filter((r) => r.n > backup.change && r.at <= until);
-      const beside = archive.files.some((f) => existsSync(join(staging, f))) ? staging : backupFilesDir(dataDir);
-      return { history, backup: backup.name, archive, records, losses, staging, fileDir: beside };
-    } catch (error) {
-      losses.push(`${backup.name} cannot be used: ${(error as Error).message}`);
-    }
-  }
-  if (first.head.base !== null)
-    throw new Error(
-      `No backup in ${backupsDir(dataDir)} can be read. ${losses.join(' ')} Restore one that you keep elsewhere, under Settings.`,
-    );
-  return {
-    history,
-    backup: null,
-    archive: null,
-    records: own.flatMap((s) => s.records).filter((r) => r.at <= until),
-    losses,
-    staging,
-    fileDir: staging,
-  };
+/** A state that a yard was in: so many changes of a history. */
+interface Point {
+  readonly history: string;
+  readonly n: number;
+  readonly at: number;
 }
 
-/**
- * Write into the database what it lacks of the journal since the last backup.
- * @returns how many rows it lacked
- */
-export async function replay(db: Db, dataDir: string, journal: Journal): Promise<number> {
-  const last = listBackups(dataDir).findLast((b) => b.change <= journal.n);
-  const files = segmentFiles(journalDir(dataDir));
-  const from = files.findLastIndex((file) => firstOf(file) <= (last?.change ?? 0) + 1);
-  const records = files
-    .slice(Math.max(0, from))
-    .map(readSegment)
-    .flatMap((s) => (s && s.head.history === journal.history ? s.records : []));
-  return writeOps(db, records);
+/** A run of changes from one beginning, as its files tell it. */
+interface History {
+  readonly id: string;
+  readonly base: string | null;
+  readonly segments: readonly Segment[];
+  readonly seen: Seen;
+  readonly beganAt: number;
+  readonly backups: readonly KeptBackup[];
 }
+
+async function historiesOf(dataDir: string, segments: readonly Segment[]): Promise<History[]> {
+  const heads = segments.flatMap((s) => s.head ?? []);
+  const bases = new Map(heads.map((h) => [h.base, h.history]));
+  const backups: { history: string | null; backup: KeptBackup }[] = [];
+  for (const backup of listBackups(dataDir)) {
+    const head = await archiveHeadOf(join(backupsDir(dataDir), backup.name));
+    backups.push({ history: bases.get(backup.name) ?? head?.history ?? null, backup });
+  }
+  return [...new Set(heads.map((h) => h.history))].map((id) => {
+    const [first] = heads.filter((h) => h.history === id) as [SegmentHead];
+    return {
+      id,
+      base: first.base,
+      segments: segments.filter((s) => s.head?.history === id),
+      seen: seenOf(segments, id),
+      beganAt: first.at,
+      backups: backups.filter((b) => b.history === id).map((b) => b.backup),
+    };
+  });
+}
+
+async function planOf(
+  dataDir: string,
+  staging: string,
+  { until, atLeast = 0 }: { until: number | null; atLeast?: number },
+): Promise<Plan> {
+  const segments = segmentFiles(journalDir(dataDir)).map(readSegment);
+  const histories = await historiesOf(dataDir, segments);
+  if (histories.length === 0)
+    throw new Error(
+      `There is no journal in ${journalDir(dataDir)} that can be read: nothing can be put together from it. Restore a backup under Settings instead.`,
+    );
+  const target = until === null ? newest(segments, atLeast) : asOf(histories, until);
+  const own = histories.find((h) => h.id === target.history) as History;
+  const notes = later(own, target, until);
+  for (const start of startsOf(own, target.n)) {
+    let archive: CheckedArchive | null = null;
+    if (start.backup !== null) {
+      try {
+        archive = await checkArchive(join(backupsDir(dataDir), start.backup), {
+          staging,
+          beside: backupFilesDir(dataDir),
+        });
+      } catch (error) {
+        notes.push(`The backup ${start.backup} cannot be used: ${(error as Error).message}`);
+        continue;
+      }
+    }
+    const lacks = lacking(own.seen, start.n + 1, target.n);
+    if (lacks.length > 0) throw new Gap(gapWords(own, start, lacks, target.n));
+    return {
+      history: own.id,
+      n: target.n,
+      backup: start.backup,
+      archive,
+      records: own.segments.flatMap((s) => s.records).filter((r) => r.n > start.n && r.n <= target.n),
+      notes,
+      fileDir: archive?.files.some((f) => existsSync(join(staging, f))) ? staging : backupFilesDir(dataDir),
+    };
+  }
+  const first = Math.min(...own.seen.keys());
+  throw new Gap(
+    `No backup in ${backupsDir(dataDir)} can be used, and without one ${lackWords({ from: 1, to: Number.isFinite(first) ? first - 1 : target.n, after: null, before: own.seen.get(first) ?? null })}, are lacking. ${[...notes, ''].join(' ')}Restore a backup that you keep elsewhere, under Settings.`,
+  );
+}
+
+/** Everything that was ever saved. */
+function newest(segments: readonly Segment[], atLeast: number): Point {
+  const last = segments[segments.length - 1] as Segment;
+  if (last.head === null)
+    throw new Gap(
+      `The first line of ${last.file} cannot be read: what its changes follow, nobody can say. The yard as it was before them can be put together with "npm run recover -- --until" and a time before ${momentWords(last.seen[0]?.at ?? Date.now())}.`,
+    );
+  return { history: last.head.history, n: Math.max(last.lastN, atLeast), at: last.seen.at(-1)?.at ?? last.head.at };
+}
+
+/** The last state at a moment, by the order of the changes and not by what a clock may have said in between. */
+function asOf(histories: readonly History[], until: number): Point {
+  const points = histories.flatMap((h): Point[] => [
+    ...(h.base === null ? [{ history: h.id, n: 0, at: h.beganAt }] : []),
+    ...h.backups.map((b) => ({ history: h.id, n: b.change, at: b.at })),
+    ...[...h.seen].map(([n, at]) => ({ history: h.id, n, at })),
+  ]);
+  const found = points
+    .filter((p) => p.at <= until)
+    .reduce<Point | null>((best, p) => (best === null || p.n >= best.n ? p : best), null);
+  if (found) return found;
+  const starts = histories.flatMap((h) => [
+    ...(h.base === null && h.seen.has(1) ? [h.beganAt] : []),
+    ...h.backups.map((b) => b.at),
+  ]);
+  throw new Error(
+    starts.length === 0
+      ? 'No backup can be read, and the journal does not go back to the beginning. Restore a backup that you keep elsewhere, under Settings.'
+      : `The yard cannot be put together as it was then: what is kept goes back to ${momentWords(Math.min(...starts))}. Give --until that time, or a later one.`,
+  );
+}
+
+/** Changes in it that bear a later time than was asked for. */
+function later(own: History, target: Point, until: number | null): string[] {
+  const many = [...own.seen].filter(([n, at]) => n <= target.n && until !== null && at > until).length;
+  return many === 0
+    ? []
+    : [
+        `${counted(many, 'change in it bears', 'changes in it bear')} a later time: the clock was changed meanwhile, and changes are taken in their order.`,
+      ];
+}
+
+/** What a state can be put together from, the nearest first. */
+function startsOf(own: History, n: number): { backup: string | null; n: number; at: number }[] {
+  return [
+    ...(own.base === null ? [{ backup: null, n: 0, at: own.beganAt }] : []),
+    ...own.backups.map((b) => ({ backup: b.name, n: b.change, at: b.at })),
+  ]
+    .filter((start) => start.n <= n)
+    .reverse();
+}
+
+function gapWords(own: History, start: { n: number; at: number }, lacks: readonly Lack[], n: number): string {
+  const lastBefore = (lacks[0] as Lack).from - 1;
+  const upTo = lastBefore > start.n ? (own.seen.get(lastBefore) as number) : start.at;
+  const next = own.backups.find((b) => b.change > n);
+  return (
+    `Neither a backup nor the journal has ${lacks.map(lackWords).join('; ')}. ` +
+    `The yard can be put together as it was up to change ${lastBefore}: npm run recover -- --until ${isoWords(upTo)}` +
+    (next ? `, or as it was from ${isoWords(next.at)} on.` : '.')
+  );
+}
+
+/** As `--until` takes it, so that the change of that very moment is in it. */
+const isoWords = (at: number): string => DateTime.fromMillis(at).toISO({ includeOffset: false }) ?? '';
 
 /** Bring rows to where the changes leave them; those that are there already are left alone. @returns how many were written */
-async function writeOps(db: Db, records: readonly JournalRecord[]): Promise<number> {
+export async function writeOps(db: Db, records: readonly JournalRecord[]): Promise<number> {
   const final = new Map<TableName, Map<unknown, Op>>();
   for (const { ops } of records) {
     for (const op of ops) {
@@ -167,8 +278,6 @@ async function writeOps(db: Db, records: readonly JournalRecord[]): Promise<numb
   }
   return written;
 }
-
-const keyIn = (table: TableName, row: Row) => (table === 'facts' ? row.key : row.id);
 
 async function lackingOf(db: Db, table: TableName, ops: readonly Op[]): Promise<Op[]> {
   const keys = ops.map(([, , row]) => keyIn(table, row) as string);

@@ -39,12 +39,14 @@ export interface CheckedArchive {
 /**
  * Look an archive over from its first line to its last, before anything is written: limits, checksum, every row by the
  * contract of its table, every file by its hash. Files it holds are laid into `staging`, where that is given.
- * @param beside where files lie that it only names
+ * @param options.beside where files lie that it only names
+ * @param options.pause called between its lines: whatever else waits has its turn then
+ * @param options.tell hears how much of it was read
  * @throws Refusal 422 with a sentence
  */
 export async function checkArchive(
   path: string,
-  options: { staging?: string; beside?: string },
+  options: { staging?: string; beside?: string; pause?: () => Promise<void>; tell?: (share: number) => void },
 ): Promise<CheckedArchive> {
   let head: ArchiveHead | null = null;
   let rows = 0;
@@ -52,7 +54,9 @@ export async function checkArchive(
   const files: string[] = [];
   let arriving: ArrivingFile | null = null;
   try {
-    for await (const { value, sha256 } of readArchive(path, statSync(path).size)) {
+    for await (const { value, sha256, share } of readArchive(path, statSync(path).size)) {
+      await options.pause?.();
+      options.tell?.(share);
       if (ended) throw damaged('there is more after its end');
       if (!head) {
         if (archiveHead.validate(value).error) throw NOT_OURS();
@@ -174,12 +178,18 @@ async function hasHash(path: string, name: string): Promise<boolean> {
  * @param last called within it when all rows are in: what must be so when it holds, and not when it does not
  * @throws Refusal 422 when its rows do not hold together
  */
-export async function fillFrom(db: Db, archive: CheckedArchive, last: (tx: Db) => Promise<void>): Promise<void> {
+export async function fillFrom(
+  db: Db,
+  archive: CheckedArchive,
+  last: (tx: Db) => Promise<void>,
+  tell: (share: number) => void = () => undefined,
+): Promise<void> {
   try {
     await db.transaction(async (transaction) => {
       const tx = transaction as unknown as Db;
       for (const table of Object.values(TABLES).reverse()) await tx.delete(table);
-      for await (const { value } of readArchive(archive.path, statSync(archive.path).size)) {
+      for await (const { value, share } of readArchive(archive.path, statSync(archive.path).size)) {
+        tell(share);
         if ('tables' in value)
           for (const [table, list] of Object.entries(value.tables as Record<string, Row[]>))
             await insertRows(tx, table, list);

@@ -24,12 +24,17 @@ export function readState(dataDir: string): FolderState | null {
 }
 
 export function writeState(dataDir: string, state: Omit<FolderState, 'boot'>): void {
-  const draft = join(dataDir, `${FILE}.part`);
+  writeDown(dataDir, FILE, { ...state, boot: bootId() } satisfies FolderState);
+}
+
+/** A small file of the folder, whole or as it was before, and on the disk. */
+export function writeDown(dataDir: string, name: string, value: unknown): void {
+  const draft = join(dataDir, `${name}.part`);
   const fd = openSync(draft, 'w');
-  writeSync(fd, JSON.stringify({ ...state, boot: bootId() } satisfies FolderState));
+  writeSync(fd, JSON.stringify(value));
   fsyncSync(fd);
   closeSync(fd);
-  renameSync(draft, join(dataDir, FILE));
+  renameSync(draft, join(dataDir, name));
   syncFolder(dataDir);
 }
 

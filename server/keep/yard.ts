@@ -1,22 +1,20 @@
-import { filesNamed } from './pictures';
-import { existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { sql } from 'drizzle-orm';
 import type { Db, OpenDb } from '../db/database';
-import { openDb, pendingMigrations, rawRows } from '../db/open';
-import { facts, TABLES } from '../db/schema';
-import { applyOps, byKey } from '../db/ops';
+import { lastChangeOf } from '../db/lastChange';
+import { openDb, pendingMigrations } from '../db/open';
 import { Store } from '../db/store';
-import { HISTORY, writeArchive } from './archive';
+import { tableRows, writeArchive } from './archive';
 import { backupFilesDir, backupName, Backups, backupsDir } from './backups';
 import { databaseDamaged, folderTrouble } from './complaints';
 import { FileStore } from './files';
+import { beforeOpening, catchUp, historyOf, isNew, joinUp, pgDir, tellHistory, type Found } from './joinUp';
 import { Journal, journalDir, type Disk } from './journal';
 import { lockFolder } from './lock';
-import { rebuild, replay } from './rebuild';
-import { readState, wentDown, writeState } from './state';
-import { counted } from '#core/units/format';
+import { LongWork } from './longWork';
+import { Notices } from './notices';
+import { readState, writeState } from './state';
 
 /** An open data folder: the database with its journal, files and backups. */
 export interface Yard {
@@ -26,6 +24,8 @@ export interface Yard {
   readonly backups: Backups | null;
   /** A folder for what is on its way in or out. */
   readonly spool: string;
+  readonly work: LongWork;
+  readonly notices: Notices;
   /** Forget what was here before: journal and backups. For a demo that is made anew. */
   forget(): Promise<void>;
   /** What was put right on opening, in a sentence; null when there was nothing. */
@@ -38,8 +38,6 @@ interface YardOptions {
   readonly dataDir: string | null;
   /** Address of a PostgreSQL database; left out, it lies in the data folder. */
   readonly databaseUrl?: string | null;
-  /** The database may be another program's from now on: stop. */
-  readonly onLost?: (why: Error) => void;
   readonly now: () => number;
   readonly demo?: boolean;
   /** The database was just put together: it is taken as it is. */
@@ -47,8 +45,6 @@ interface YardOptions {
   /** What the journal does to its files, where a test or a measure puts its own in. */
   readonly disk?: Disk;
 }
-
-export const pgDir = (dataDir: string) => join(dataDir, 'pg');
 
 /**
  * Open a data folder, alone, whatever happened to it before: a database that a power cut may have left in pieces is
@@ -64,52 +60,59 @@ export async function openYard(options: YardOptions): Promise<Yard> {
   });
   try {
     const spool = join(dataDir, 'incoming');
-    const { files, journal } = folderTrouble(dataDir, () => {
+    const { files, journal, notices } = folderTrouble(dataDir, () => {
       // What was on its way when the program stopped is of no use.
       rmSync(spool, { recursive: true, force: true });
       mkdirSync(spool, { recursive: true });
-      return { files: new FileStore(join(dataDir, 'files')), journal: new Journal(journalDir(dataDir), options.disk) };
+      return {
+        files: new FileStore(join(dataDir, 'files')),
+        journal: new Journal(journalDir(dataDir), options.disk),
+        notices: new Notices(dataDir),
+      };
     });
     const before = readState(dataDir);
-    let putRight: string | null = null;
+    const segments = journal.takeFound();
     const trusted = options.trusted ?? false;
     const onServer = options.databaseUrl != null;
+    const folder = { dataDir, journal, segments, before };
     // A database server sees to its own files.
-    if (!onServer && !trusted && before && wentDown(before) && journal.history !== null) {
-      const { losses } = await rebuild(dataDir, { until: null });
-      putRight = `The computer went down while the yard was open. The database was put together again from the last backup and the journal; ${losses.length === 0 ? 'nothing that was saved is missing.' : losses.join(' ')}`;
-    } else if (!onServer && journal.history !== null && !existsSync(pgDir(dataDir)))
-      throw databaseDamaged(dataDir, 'it is not there');
-    const cleanly =
-      before?.clean === true && before.history === journal.history && before.n === journal.n && putRight === null;
+    const first: Found = onServer || trusted ? NOTHING : await beforeOpening(folder);
     writeState(dataDir, { clean: false, history: journal.history, n: journal.n });
 
     const open = await openHere(dataDir, options);
-    const store = new Store(open.db, journal, { now, demo: options.demo ?? false });
-    const backups = new Backups(dataDir, store, files, now);
-    await upToDate(open, { dataDir, files, journal, now });
+    const store = new Store(open.db, journal, { now, demo: options.demo ?? false, away: open.away });
+    const work = new LongWork(now);
+    const backups = new Backups(dataDir, store, files, work, now);
+    let found: Found;
     try {
-      // A folder's database is known by how it was closed, a server's may have been changed for another one.
-      if (journal.history !== null && (!cleanly || onServer) && !trusted && putRight === null)
-        putRight = await catchUp(open.db, { dataDir, journal, files, onServer });
-      // A folder without a history may only take a server's database that has none either.
-      else if (onServer && journal.history === null && (await historyOf(open.db)) !== null) throw notOurs();
+      await upToDate(open, { dataDir, files, journal, now });
+      found =
+        trusted || first.putRight !== null
+          ? first
+          : await joinUp(open.db, { ...folder, files, onServer, asFound: first.gap });
+      if (found.gap !== null) notices.add(now(), await coverGap(found.gap, backups, store));
     } catch (error) {
       await open.close();
       throw error;
     }
+    const { putRight } = found;
+    open.onBack(() => store.alone(() => takenUpAgain(open.db, dataDir, store)));
     return {
       store,
       files,
       backups,
       spool,
+      work,
+      notices,
       putRight,
       async forget() {
         await journal.forget();
+        notices.clear();
         rmSync(backupsDir(dataDir), { recursive: true, force: true });
       },
       async close() {
         backups.stop();
+        await work.quiet();
         await store.alone(async () => {
           await journal.synced().catch(() => undefined);
           const { n, history } = journal;
@@ -132,12 +135,18 @@ async function inMemory(options: YardOptions): Promise<Yard> {
   const open = await openDb(databaseUrl ? { at: 'server', url: databaseUrl } : { at: 'memory' });
   await open.migrate();
   const spool = mkdtempSync(join(tmpdir(), 'jack-plane-spool-'));
-  const store = new Store(open.db, new Journal(null), { now: options.now, demo: options.demo ?? false });
+  const store = new Store(open.db, new Journal(null), {
+    now: options.now,
+    demo: options.demo ?? false,
+    away: open.away,
+  });
   return {
     store,
     files: new FileStore(null),
     backups: null,
     spool,
+    work: new LongWork(options.now),
+    notices: new Notices(null),
     putRight: null,
     forget: () => Promise.resolve(),
     async close() {
@@ -147,8 +156,8 @@ async function inMemory(options: YardOptions): Promise<Yard> {
   };
 }
 
-async function openHere(dataDir: string, { databaseUrl, onLost }: YardOptions): Promise<OpenDb> {
-  if (databaseUrl) return openDb({ at: 'server', url: databaseUrl, ...(onLost ? { onLost } : {}) });
+async function openHere(dataDir: string, { databaseUrl }: YardOptions): Promise<OpenDb> {
+  if (databaseUrl) return openDb({ at: 'server', url: databaseUrl });
   try {
     return await openDb({ at: 'folder', dir: pgDir(dataDir) });
   } catch (error) {
@@ -168,7 +177,7 @@ async function upToDate(
     mkdirSync(backupFilesDir(dataDir), { recursive: true });
     const path = join(backupsDir(dataDir), backupName(at, journal.n, 'before-update'));
     await writeArchive(`${path}.part`, {
-      db: open.db,
+      rows: tableRows(open.db),
       files,
       now: at,
       history: journal.history,
@@ -180,48 +189,36 @@ async function upToDate(
   await open.migrate();
 }
 
-/** A database without tables, or with nothing in them. */
-async function isNew(db: Db): Promise<boolean> {
-  const [there] = await rawRows(db, sql`select to_regclass('public.boats') is not null as yes`);
-  if (there?.yes !== true) return true;
-  for (const table of [TABLES.boats, TABLES.sheets, TABLES.lots, TABLES.yardRules]) {
-    const [row] = await rawRows(db, sql`select 1 from ${table} limit 1`);
-    if (row) return false;
+const NOTHING: Found = { putRight: null, gap: null };
+
+/**
+ * What is lacking between backup and journal is covered by a backup of everything, made at once, that a history of its own
+ * begins with. @returns what a person is told of it
+ */
+async function coverGap(gap: string, backups: Backups, store: Store): Promise<string> {
+  const { journal, db } = store;
+  try {
+    const { name } = await backups.makeAlone('gap', true);
+    await tellHistory(db, journal);
+    return `${gap} Everything that is here now was backed up at once: ${name}.`;
+  } catch (error) {
+    // Saving goes on all the same; the next backup covers it.
+    await journal.begin(backups.now(), journal.history === null ? { base: null } : undefined);
+    await tellHistory(db, journal);
+    return `${gap} The backup that was to cover this failed: ${(error as Error).message} It is tried again within the hour.`;
   }
-  return true;
 }
 
-/** What the database lacks of the journal is written into it. @returns a sentence when something was */
-async function catchUp(
-  db: Db,
-  { dataDir, journal, files, onServer }: { dataDir: string; journal: Journal; files: FileStore; onServer: boolean },
-): Promise<string | null> {
-  const history = await historyOf(db);
-  if (history !== journal.history) {
-    const empty = history === null && (await isNew(db));
-    // What lies in the folder is the folder's; on a server it may be anybody's.
-    if (onServer && !empty && (history === null || !journal.knows(history))) throw notOurs();
-    await rebuild(dataDir, { until: null, into: db });
-    files.keepOnly(await filesNamed(db));
-    return empty
-      ? 'The database was empty. It was filled from the last backup and the journal.'
-      : 'The program was stopped while a backup was put in place. That was finished now.';
-  }
-  const written = await replay(db, dataDir, journal);
-  return written === 0
-    ? null
-    : `${counted(written, 'entry', 'entries')} of the journal had not reached the database and were written into it.`;
-}
-
-const notOurs = () =>
-  new Error(
-    'The database holds a yard that this data folder knows nothing of. Set JACKPLANE_DATA to the folder that belongs to it, or DATABASE_URL to another database.',
-  );
-
-/** The history that a database is of; null where it is of none. */
-async function historyOf(db: Db): Promise<string | null> {
-  const [fact] = await db.select().from(facts).where(byKey('facts', HISTORY));
-  return (fact?.value as string | undefined) ?? null;
+/** A database server that was away is there again: what it lacks is written into it, and nothing kept of it is believed. */
+async function takenUpAgain(db: Db, dataDir: string, { boats, journal }: Store): Promise<void> {
+  const { history } = journal;
+  if (history === null) return;
+  if ((await historyOf(db)) !== history || ((await lastChangeOf(db))?.n ?? 0) > journal.n)
+    throw new Error(
+      'Another program wrote into the database meanwhile. Stop this one and start it again, with the data folder that belongs to it.',
+    );
+  await catchUp(db, dataDir, history);
+  boats.forget();
 }
 
 /**
@@ -232,9 +229,10 @@ export async function beginHistory(yard: Yard, why: 'first' | 'demo'): Promise<v
   const { store, backups } = yard;
   if (!backups || store.journal.history !== null) return;
   await store.alone(async () => {
-    if (await isNew(store.db)) await store.journal.begin(backups.now(), { base: null });
+    // A history from nothing begins with change 1.
+    if (store.journal.n === 0 && (await isNew(store.db))) await store.journal.begin(backups.now(), { base: null });
     else await backups.makeAlone(why, true);
-    await tellHistory(store);
+    await tellHistory(store.db, store.journal);
   });
 }
 
@@ -242,9 +240,6 @@ export async function beginHistory(yard: Yard, why: 'first' | 'demo'): Promise<v
 export async function beginHistoryAnew({ store, backups }: Yard): Promise<void> {
   await store.alone(async () => {
     await backups?.makeAlone('recovered', true);
-    await tellHistory(store);
+    await tellHistory(store.db, store.journal);
   });
 }
-
-const tellHistory = ({ db, journal }: Store) =>
-  applyOps(db, [['put', 'facts', { key: HISTORY, value: journal.history }]]);

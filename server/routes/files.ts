@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Context } from '../context';
+import { bodyOf } from '../body';
 import { asBytes } from '../door';
 import { notFound, Refusal } from '../errors';
 import { FILE_MAX_BYTES, tooLarge } from '../keep/files';
@@ -15,12 +16,8 @@ export function fileRoutes({ yard: { files } }: Context): Router {
   const router = Router();
   router.post('/files', asBytes, async (req, res) => {
     checkNoQuery(req);
-    if (Number(req.headers['content-length'] ?? 0) > FILE_MAX_BYTES) {
-      // Not a byte of it is read: the connection is given up with the answer.
-      res.setHeader('Connection', 'close');
-      throw tooLarge(FILE_MAX_BYTES);
-    }
-    const stored = await files.put(req);
+    if (Number(req.headers['content-length'] ?? 0) > FILE_MAX_BYTES) throw tooLarge(FILE_MAX_BYTES);
+    const stored = await files.put(bodyOf(req));
     if (stored.bytes === 0) throw new Refusal(400, 'empty', 'The file is empty. Choose another one.');
     res.json(stored);
   });

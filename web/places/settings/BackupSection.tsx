@@ -17,6 +17,7 @@ const WHY: Record<KeptBackup['why'], string> = {
   'before-update': 'before an update',
   restored: 'a backup put in place',
   recovered: 'after a recovery',
+  gap: 'to cover a gap in the journal',
 };
 
 const when = (at: number) => momentWords(at, deviceZone());
