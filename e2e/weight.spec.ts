@@ -31,7 +31,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/coat/CoatSheet.tsx': 56,
   'places/coat/StartCoat.tsx': 56,
   'places/film/BordersPage.tsx': 30,
-  'places/film/EditLayer.tsx': 20,
+  'places/film/EditLayer.tsx': 32,
   'places/film/FilmPlace.tsx': 68,
   'places/film/SchoolsPage.tsx': 37,
   'places/film/SwapPage.tsx': 34,

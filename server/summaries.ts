@@ -141,10 +141,10 @@ function summaryOrReason(rows: BoatRows, now: number): Summary {
     return summaryOf(rows, now);
   } catch (error) {
     if (!(error instanceof Impossible)) throw error;
-    const { boat, jobs } = rows;
     const summary: Omit<YardBoat, 'air'> = {
-      boat,
-      job: jobs[jobs.length - 1] ?? null,
+      boat: rows.boat,
+      // Days are counted in her time zone, which may be what is wrong.
+      job: null,
       zones: [],
       clocks: [],
       timers: [],

@@ -4,7 +4,6 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import './app/app.css';
-import { fetchAhead } from './app/atHull';
 import { router } from './app/router';
 import { settings } from './data/settings';
 import { queryClient } from './data/store';
@@ -13,7 +12,15 @@ document.documentElement.dataset.theme = settings().theme;
 // Its words are English: days and months too, in the order of the reader's own.
 Settings.defaultLocale = navigator.language.startsWith('en') ? navigator.language : 'en-GB';
 
-addEventListener('load', fetchAhead, { once: true });
+addEventListener(
+  'load',
+  () =>
+    void import('./app/ahead').then(async ({ fetchAhead }) => {
+      await fetchAhead();
+      await (await import('./data/pictures')).takeOverOldPictures();
+    }),
+  { once: true },
+);
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>

@@ -14,9 +14,24 @@ const editable = {
   deleted: Joi.boolean().required(),
 };
 
+/** A time zone that this program knows: without one nothing of a boat can be worked out. */
+const timeZone = Joi.string()
+  .max(64)
+  .required()
+  .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('any.only')))
+  .label('Time zone');
+
+function isTimeZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
+}
+
 /** Every row of a backup, by its table: what the same thing is held to when it is written, and what the server adds. */
 export const ARCHIVE_ROWS = {
-  boats: withId(boatBody),
+  boats: withId(boatBody).append({ timeZone }),
   jobs: withId(jobBody),
   surfaces: withId(surfaceBody),
   hulls: withId(hullBody),
@@ -47,7 +62,7 @@ export const ARCHIVE_ROWS = {
     untilAt: instant.required(),
     name: name.required(),
     latitudeDeg: Joi.number().min(-75).max(75).required(),
-    timeZone: Joi.string().max(64).required(),
+    timeZone,
   }),
   facts: Joi.object({ key: Joi.valid('demoSeededAt', 'demoTouched').required(), value: Joi.any() }),
 } satisfies Record<string, Joi.ObjectSchema>;

@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm';
+import { DateTime } from 'luxon';
 import { type CoatTarget, type LogEntry, type MixedBody, type NewEntry, LOG_KINDS } from '#core/model/log';
 import { checkAppend } from '#core/coat/append';
 
@@ -13,7 +14,7 @@ import { sheetRevisions } from './schema';
 import type { Store, Writing } from './store';
 import { same } from './versioned';
 
-/** Nobody has painted in the future; a clock may be a little off. */
+/** Times in the future are refused; a clock may be a little off. */
 const AHEAD_MS = 5 * 60_000;
 
 /**
@@ -21,10 +22,10 @@ const AHEAD_MS = 5 * 60_000;
  * @throws Refusal 404, 409 for another entry under the same id, 422 when it cannot have happened
  */
 export function appendEntry(store: Store, entry: NewEntry, now: number): Promise<LogEntry> {
-  return store.write((tx) => decide(tx, entry, now));
+  return store.write((tx) => decide(store, tx, entry, now));
 }
 
-async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEntry> {
+async function decide(store: Store, tx: Writing, entry: NewEntry, now: number): Promise<LogEntry> {
   const boat = await getBoatRows(tx, entry.boatId);
   const sent = boat.entries.find((e) => e.id === entry.id);
   if (sent) {
@@ -34,8 +35,7 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
   }
   if (!LOG_KINDS[entry.kind].includes(entry.stream))
     throw new Refusal(422, 'impossible', `A ${entry.kind} entry does not belong to a ${entry.stream}.`);
-  if (entry.occurredAt > now + AHEAD_MS)
-    throw new Refusal(422, 'future', 'This time has not come yet. Check the date and time.', { field: 'occurredAt' });
+  if (entry.occurredAt > now + AHEAD_MS) throw tooEarly(store, entry.occurredAt, now, boat.boat.timeZone);
   const written = { ...entry, recordedAt: now } as LogEntry;
   checkAppend(boat.entries, written);
   // A corrected time must not be refused because the build-up has moved on since.
@@ -56,6 +56,24 @@ async function decide(tx: Writing, entry: NewEntry, now: number): Promise<LogEnt
   if (written.kind === 'standsMoved') zonesOf(boat, [...written.body.freed, ...written.body.now]);
   await tx.add('entries', written);
   return written;
+}
+
+/** An entry from a time to come: its clock is wrong, or, where the last change came later than now, the server's. */
+function tooEarly({ journal }: Store, at: number, now: number, zone: string): Refusal {
+  const words = (instant: number) => DateTime.fromMillis(instant, { zone }).toFormat('d LLLL yyyy HH:mm');
+  const { lastAt } = journal;
+  if (lastAt !== null && lastAt > now + AHEAD_MS)
+    return new Refusal(
+      503,
+      'clock_behind',
+      `The clock of the server stands at ${words(now)}, before its last entry of ${words(lastAt)}. Set it right: what waits is sent then.`,
+    );
+  return new Refusal(
+    422,
+    'future',
+    `This time has not come yet: it says ${words(at)}, and it is ${words(now)} by the server’s clock. Check the date and time.`,
+    { field: 'occurredAt' },
+  );
 }
 
 interface Zone {

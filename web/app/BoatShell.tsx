@@ -2,14 +2,14 @@ import { useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useOutletContext, useParams } from 'react-router';
 import { weatherAt } from '#core/air/weather';
 import { Refused } from '../data/api';
-import { useBoat, type BoatView } from '../data/store';
+import { useBoat, useFetchedAhead, type BoatView } from '../data/store';
 import { Fig } from '../parts/Fig';
 import { counted } from '#core/units/format';
 import { clockTime, CLOCK_WORDS, launchWords, daysTo, timeWords } from '../parts/words';
 import { clockName } from '../parts/clockNames';
 import { useWide } from '../parts/useWide';
 import { PLACES } from './keys';
-import { NotFound } from './PlaceError';
+import { NotFound, NotShown } from './PlaceError';
 
 /** The boat's view for every place on the bench. */
 export function useView(): BoatView {
@@ -20,7 +20,9 @@ export function useView(): BoatView {
 export function BoatShell() {
   const { boatId } = useParams();
   const { view, error } = useBoat(boatId);
+  useFetchedAhead();
   const wide = useWide();
+  if (error instanceof Refused && error.status === 422 && !view) return <NotShown why={error.message} />;
   if (error instanceof Refused && !view) return <NotFound what="boat" />;
   if (!view) return <Loading />;
   return (

@@ -1,3 +1,8 @@
+import { useState } from 'react';
+import { deviceZone } from '../data/device';
+import { now } from '../data/now';
+import { TimeField } from '../parts/TimeField';
+import { useObjectUrl } from '../parts/useObjectUrl';
 import { rebasesOf, requestOf, wordsOf } from '../data/changes';
 import { outbox, type Waiting } from '../data/outbox';
 import { Differences } from '../parts/Differences';
@@ -46,6 +51,8 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
           </>
         )}
       </div>
+      {failure.code === 'future' && <AtAnotherTime waiting={waiting} />}
+      {waiting.file && <WaitingFile file={waiting.file} label={waiting.label} />}
       {failure.code !== 'stale' && (
         <pre className="mt-2 max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">
           {JSON.stringify(mine, null, 1)}
@@ -53,6 +60,30 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
       )}
     </li>
   );
+}
+
+/** An entry that bears a time to come, as a wrong clock gives it: the time can be put right, and it is sent. */
+function AtAnotherTime({ waiting }: { waiting: Waiting }) {
+  const [at, setAt] = useState(now());
+  const { change } = waiting;
+  if (change.kind !== 'entry' && change.kind !== 'picture') return null;
+  const sendAt = () => {
+    const entry = { ...change.entry, occurredAt: Math.round(Math.min(at, now())) };
+    void outbox.retry(waiting.id, { ...change, entry } as typeof change);
+  };
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-3">
+      <TimeField label="When it really was" at={at} onAt={setAt} zone={deviceZone()} />
+      <button type="button" className="btn" disabled={!Number.isFinite(at)} onClick={sendAt}>
+        Send with this time
+      </button>
+    </div>
+  );
+}
+
+function WaitingFile({ file, label }: { file: Blob; label: string }) {
+  const url = useObjectUrl(file);
+  return url && <img src={url} alt={label} className="mt-2 max-h-40" />;
 }
 
 /** Differences of a change of one row, or of several, each with the row that stands there for its zone. */

@@ -34,3 +34,17 @@ export function NotFound({ what = 'place' }: { what?: string }) {
     </section>
   );
 }
+
+/** A boat that is here and cannot be worked out. */
+export function NotShown({ why }: { why: string }) {
+  return (
+    <section className="mx-auto max-w-2xl p-6">
+      <h1>This boat cannot be worked out</h1>
+      <p className="my-3">{why}</p>
+      <p className="my-3">Nothing of her is lost. A backup from before it was so can be put in place under Settings.</p>
+      <Link className="btn btn-primary" to="/settings">
+        To the settings
+      </Link>
+    </section>
+  );
+}

@@ -1,19 +1,19 @@
 import { Menu, Moon, Sun } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, ScrollRestoration, useNavigation } from 'react-router';
 import { inDemo } from '../data/base';
 import { useAskBeforeLeaving } from '../parts/useLeaveGuard';
 import { changeSettings, useSettings } from '../data/settings';
 import { useYard } from '../data/store';
 import { useKeys } from './keys';
-import { atHull } from './atHull';
+import { part } from '../parts/part';
 import { focusHeading, PageTitle } from './pageTitle';
-import { YardNotices } from './YardNotices';
 
-const Alarm = lazy(async () => ({ default: (await atHull.Alarm()).Alarm }));
-const OutboxStrip = lazy(async () => ({ default: (await atHull.OutboxStrip()).OutboxStrip }));
-const Toasts = lazy(async () => ({ default: (await atHull.Toasts()).Toasts }));
-const KeySheet = lazy(async () => ({ default: (await import('./KeySheet')).KeySheet }));
+const YardNotices = part(() => import('./YardNotices'), 'YardNotices');
+const Alarm = part(() => import('./Alarm'), 'Alarm');
+const OutboxStrip = part(() => import('./OutboxStrip'), 'OutboxStrip');
+const Toasts = part(() => import('./Toasts'), 'Toasts');
+const KeySheet = part(() => import('./KeySheet'), 'KeySheet');
 
 export function Shell() {
   const { theme } = useSettings();
@@ -41,7 +41,7 @@ export function Shell() {
         To the content
       </a>
       <Header demo={yard?.demo ?? false} onKeys={() => setKeysOpen(true)} />
-      {yard && <YardNotices yard={yard} />}
+      <Suspense fallback={null}>{yard && <YardNotices yard={yard} />}</Suspense>
       <Suspense fallback={null}>
         <OutboxStrip />
       </Suspense>

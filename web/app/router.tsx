@@ -2,7 +2,6 @@ import type { ComponentType } from 'react';
 import { createBrowserRouter } from 'react-router';
 import { BASE } from '../data/base';
 import { YardPlace } from '../places/yard/YardPlace';
-import { atHull } from './atHull';
 import { NotFound, PlaceError } from './PlaceError';
 import { PlaceLoading, Shell } from './Shell';
 
@@ -11,9 +10,9 @@ const place =
   <Name extends string>(load: () => Promise<Readonly<Record<Name, ComponentType>>>, name: Name) =>
   async () => ({ Component: (await load())[name] });
 
-const today = place(atHull.TodayPlace, 'TodayPlace');
+const today = place(() => import('../places/today/TodayPlace'), 'TodayPlace');
 
-/** The yard comes with the first screen; every place is fetched when it is opened, and those used at the hull ahead of that. */
+/** The yard comes with the first screen; every place is fetched when it is opened, or ahead of that once there is time (`ahead.ts`). */
 export const router = createBrowserRouter(
   [
     {
@@ -29,7 +28,7 @@ export const router = createBrowserRouter(
             { path: 'boats/new', lazy: place(() => import('../places/yard/BoatForm'), 'NewBoat') },
             {
               path: 'boats/:boatId',
-              lazy: place(atHull.BoatShell, 'BoatShell'),
+              lazy: place(() => import('./BoatShell'), 'BoatShell'),
               children: [
                 {
                   errorElement: <PlaceError />,
@@ -46,11 +45,11 @@ export const router = createBrowserRouter(
                     },
                     {
                       path: 'hull/:surfaceId?',
-                      lazy: place(atHull.HullPlace, 'HullPlace'),
+                      lazy: place(() => import('../places/hull/HullPlace'), 'HullPlace'),
                     },
                     {
                       path: 'hull/:surfaceId/patch',
-                      lazy: place(atHull.HullPlace, 'HullPlace'),
+                      lazy: place(() => import('../places/hull/HullPlace'), 'HullPlace'),
                     },
                     {
                       path: 'hull/:surfaceId/girths',
@@ -74,7 +73,7 @@ export const router = createBrowserRouter(
                     },
                     {
                       path: 'film/:surfaceId?',
-                      lazy: place(atHull.FilmPlace, 'FilmPlace'),
+                      lazy: place(() => import('../places/film/FilmPlace'), 'FilmPlace'),
                     },
                     {
                       path: 'film/:surfaceId/schools',
@@ -102,17 +101,17 @@ export const router = createBrowserRouter(
                     },
                     {
                       path: 'prep/:surfaceId?',
-                      lazy: place(atHull.PrepPlace, 'PrepPlace'),
+                      lazy: place(() => import('../places/prep/PrepPlace'), 'PrepPlace'),
                     },
                     {
                       path: 'plan/:part?',
                       lazy: place(() => import('../places/plan/PlanPlace'), 'PlanPlace'),
                     },
-                    { path: 'mix', lazy: place(atHull.MixPlace, 'MixPlace') },
-                    { path: 'coat', lazy: place(atHull.CoatPlace, 'CoatPlace') },
-                    { path: 'coat/start', lazy: place(atHull.StartCoat, 'StartCoat') },
-                    { path: 'coat/:coatId', lazy: place(atHull.CoatSheet, 'CoatSheet') },
-                    { path: 'record', lazy: place(atHull.RecordPlace, 'RecordPlace') },
+                    { path: 'mix', lazy: place(() => import('../places/mix/MixPlace'), 'MixPlace') },
+                    { path: 'coat', lazy: place(() => import('../places/coat/CoatPlace'), 'CoatPlace') },
+                    { path: 'coat/start', lazy: place(() => import('../places/coat/StartCoat'), 'StartCoat') },
+                    { path: 'coat/:coatId', lazy: place(() => import('../places/coat/CoatSheet'), 'CoatSheet') },
+                    { path: 'record', lazy: place(() => import('../places/record/RecordPlace'), 'RecordPlace') },
                     { path: '*', element: <NotFound /> },
                   ],
                 },

@@ -1,9 +1,9 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { call, Fault, Refused } from './api';
+import { call, Fault, NoAnswer, Refused } from './api';
 import { ofThisYard } from './base';
-import { linksOf, rebased, requestOf, type Change, type Rebase } from './changes';
+import { linksOf, rebased, requestOf, withFile, type Change, type Rebase } from './changes';
 
 /** Why a waiting change was not taken. */
 export interface Failure {
@@ -23,6 +23,8 @@ export interface Waiting {
   label: string;
   /** Refused, or waiting behind one that was: stays here with its text until a person decides. */
   parked: Failure | null;
+  /** What is sent before it and gives it its name: a picture. */
+  file?: Blob;
   /** Written down on the device. Where there was no room it is only in this tab, and not yet to be relied on. */
   kept: boolean;
 }
@@ -34,6 +36,8 @@ type TabMessage = { what: 'changed' } | { what: 'settled'; id: string; outcome: 
 
 const STORE = 'waiting';
 const RETRY_MS = [500, 1000, 2000, 4000, 8000, 15_000];
+/** Without an answer for so long, it is said that there is none yet. */
+const LATE_MS = 3000;
 /** A change at which the server itself fails so often is put aside: others must not wait for it. */
 const FAULTS_MOST = 4;
 
@@ -56,13 +60,16 @@ export class Outbox {
   private tries = 0;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private silent = false;
+  private late = false;
+  /** What is being sent now, to be given up when a better line may be there. */
+  private sending: AbortController | null = null;
   private serverTrouble: string | null = null;
   /** Called with a change the server has taken, before it leaves the queue. */
   onLanded: (change: Change) => void = () => undefined;
 
   constructor() {
     this.opened = this.open();
-    addEventListener('online', () => void this.drain());
+    addEventListener('online', () => this.tryNow());
     if (this.channel) this.channel.onmessage = ({ data }: MessageEvent<TabMessage>) => void this.hear(data);
     void this.opened.then(() => this.drain());
   }
@@ -85,6 +92,8 @@ export class Outbox {
   readonly snapshot = this.store.getState;
   /** Whether the last attempt got no answer. */
   readonly noAnswer = (): boolean => this.silent;
+  /** Whether an answer has been waited for longer than usual. */
+  readonly noAnswerYet = (): boolean => this.late;
   /** What the server said when it could not do what it was asked; null while it can. */
   readonly trouble = (): string | null => this.serverTrouble;
 
@@ -92,9 +101,15 @@ export class Outbox {
    * Queue a change. Resolves once the server has taken or refused it, which with no signal can be a long
    * time. With `inline` a refusal is handed back to the form it came from instead of being parked.
    */
-  async put(id: string, change: Change, label: string, options: { inline?: boolean } = {}): Promise<Outcome> {
+  async put(
+    id: string,
+    change: Change,
+    label: string,
+    options: { inline?: boolean; file?: Blob } = {},
+  ): Promise<Outcome> {
     await this.opened;
-    const waiting: Waiting = { id, change, label, parked: null, kept: true };
+    const { file } = options;
+    const waiting: Waiting = { id, change, label, parked: null, kept: true, ...(file ? { file } : {}) };
     try {
       if (!this.db) throw new Error('nothing is kept here');
       waiting.seq = (await this.db.add(STORE, waiting)) as number;
@@ -115,6 +130,25 @@ export class Outbox {
     this.sentByHand.add(id);
     await this.update(id, (w) => ({ ...w, change: change ?? w.change, parked: null }));
     await this.release(id);
+    void this.drain();
+  }
+
+  /** Send all that was parked again, in its order. What is refused again parks what waits behind it again. */
+  async retryAll(): Promise<void> {
+    for (const { id, parked } of this.list.filter((w) => w.parked !== null)) {
+      this.faults.delete(id);
+      if (parked?.behind === undefined) this.sentByHand.add(id);
+      await this.update(id, (w) => ({ ...w, parked: null }));
+    }
+    this.tryNow();
+  }
+
+  /** The line may be another one now: what hangs on the old one is given up and sent at once. */
+  private tryNow(): void {
+    this.tries = 0;
+    this.sending?.abort();
+    if (this.timer !== null) clearTimeout(this.timer);
+    this.timer = null;
     void this.drain();
   }
 
@@ -232,9 +266,9 @@ export class Outbox {
         await this.parkOne(next, blocker);
         continue;
       }
-      const { path, body } = requestOf(next.change);
+      let landed: Change;
       try {
-        await call('PUT', path, body);
+        landed = await this.send(next);
       } catch (error) {
         const failure = this.failureOf(next, error);
         if (!failure) {
@@ -249,10 +283,31 @@ export class Outbox {
       }
       this.answered();
       this.faults.delete(next.id);
-      this.onLanded(next.change);
+      this.onLanded(landed);
       await this.remove(next.id);
       this.settle(next.id, { ok: true });
-      this.tell({ what: 'settled', id: next.id, outcome: { ok: true }, landed: next.change });
+      this.tell({ what: 'settled', id: next.id, outcome: { ok: true }, landed });
+    }
+  }
+
+  /** Send one change, its file first. @returns it as the server has it */
+  private async send({ change, file }: Waiting): Promise<Change> {
+    const sending = new AbortController();
+    this.sending = sending;
+    const timer = setTimeout(() => {
+      this.late = true;
+      this.set([...this.list]);
+    }, LATE_MS);
+    const { signal } = sending;
+    try {
+      const sent = file ? withFile(change, (await call<{ hash: string }>('POST', '/files', file, { signal })).hash) : change;
+      const { path, body } = requestOf(sent);
+      await call('PUT', path, body, { signal });
+      return sent;
+    } finally {
+      clearTimeout(timer);
+      this.sending = null;
+      this.late = false;
     }
   }
 
@@ -272,6 +327,7 @@ export class Outbox {
         field: error.field,
         current: error.current,
       };
+    if (error instanceof NoAnswer) this.serverTrouble = error.said;
     if (!(error instanceof Fault)) return null;
     const faults = (this.faults.get(waiting.id) ?? 0) + 1;
     this.faults.set(waiting.id, faults);

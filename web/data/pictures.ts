@@ -1,41 +1,10 @@
 import { openDB } from 'idb';
-import { useEffect } from 'react';
-import { create } from 'zustand';
 import type { PictureBody } from '#core/model/log';
-import { Fault, NoAnswer } from './api';
 import { ofThisYard } from './base';
-import { sendFile } from './files';
-import { logEntry } from './store';
-import { toast } from './toasts';
-
-/** A picture that waits on this device for a signal. */
-interface WaitingPicture {
-  readonly id: number;
-  readonly boatId: string;
-  /** The coat or the zone that it belongs to. */
-  readonly stream: 'coat' | 'zone';
-  readonly streamId: string;
-  readonly at: number;
-  readonly blob: Blob;
-  readonly body: Omit<PictureBody, 'hash'>;
-}
-
-const STORE = 'pictures';
-const open = () =>
-  openDB(ofThisYard('jack-plane-pictures'), 2, {
-    upgrade(db, from, _to, change) {
-      if (from === 0) db.createObjectStore(STORE, { keyPath: 'id', autoIncrement: true });
-      const waiting = change.objectStore(STORE);
-      // What waited before zones had pictures was of a coat.
-      void waiting.getAll().then((all: (WaitingPicture & { coatId?: string })[]) => {
-        for (const old of all)
-          if (old.coatId !== undefined) void waiting.put({ ...old, stream: 'coat', streamId: old.coatId });
-      });
-    },
-  });
-
-/** How many wait. */
-export const usePicturesWaiting = create<{ count: number }>(() => ({ count: 0 }));
+import { UNSENT, type PictureChange } from './changes/picture';
+import { useOutbox } from './outbox';
+import { save, signed, type EntryDraft } from './store';
+import type { Outcome } from './outbox';
 
 /** Longest edge and quality of what is kept of a picture. */
 const EDGE_PX = 1600;
@@ -63,66 +32,48 @@ export async function scaledDown(file: Blob): Promise<{ blob: Blob; widthPx: num
   return { blob, widthPx, heightPx };
 }
 
-/** Keep a picture: on the device first, then sent; what cannot be sent now is sent later. */
-export async function keepPicture(picture: Omit<WaitingPicture, 'id'>): Promise<void> {
-  const db = await open();
-  await db.add(STORE, picture);
-  db.close();
-  await sendPictures();
+/** Log a picture: kept on the device with its entry, sent from any page, shown as waiting until then. */
+export function keepPicture(
+  draft: Pick<EntryDraft, 'boatId' | 'stream' | 'streamId' | 'kind' | 'occurredAt'> & { body: object },
+  file: Blob,
+  label: string,
+): Promise<Outcome> {
+  const entry = signed({ ...draft, body: { ...draft.body, hash: UNSENT } } as EntryDraft) as PictureChange['entry'];
+  return save({ kind: 'picture', entry }, label, { file });
 }
 
-let sending = false;
+/** The file of a picture that waits on this device, by its entry; undefined where it is on the server. */
+export function useWaitingPicture(entryId: string, hash: string | undefined): Blob | undefined {
+  const waiting = useOutbox();
+  if (hash !== UNSENT) return undefined;
+  return waiting.find((w) => w.change.kind === 'picture' && w.change.entry.id === entryId)?.file;
+}
 
-/** Send what waits, one after the other. */
-export async function sendPictures(): Promise<void> {
-  if (sending) return;
-  sending = true;
-  const db = await open();
-  try {
-    for (const waiting of (await db.getAll(STORE)) as WaitingPicture[]) {
-      const { boatId, stream, streamId, at, blob, body } = waiting;
-      try {
-        const { fileHash } = await sendFile(new File([blob], 'picture.jpg'));
-        void logEntry(
-          {
-            boatId,
-            stream,
-            streamId,
-            kind: 'picture',
-            occurredAt: at,
-            body: { ...body, hash: fileHash },
-          },
-          'Picture kept',
-        );
-        await db.delete(STORE, waiting.id);
-      } catch (error) {
-        if (error instanceof Fault || error instanceof NoAnswer || isNoSignal(error)) break;
-        // What the server will not have, it will not have later either.
-        toast(`The picture was not kept. ${(error as Error).message}`);
-        await db.delete(STORE, waiting.id);
-      }
+/** A picture as an earlier version kept it, in a store of its own. */
+interface OldPicture {
+  readonly boatId: string;
+  readonly stream?: 'coat' | 'zone';
+  readonly streamId?: string;
+  readonly coatId?: string;
+  readonly at: number;
+  readonly blob: Blob;
+  readonly body: Omit<PictureBody, 'hash'>;
+}
+
+/** What waits in the store of an earlier version is taken over, once. */
+export async function takeOverOldPictures(): Promise<void> {
+  const name = ofThisYard('jack-plane-pictures');
+  const known = (await indexedDB.databases?.()) ?? [];
+  if (!known.some((db) => db.name === name)) return;
+  const db = await openDB(name);
+  if (db.objectStoreNames.contains('pictures')) {
+    for (const key of await db.getAllKeys('pictures')) {
+      const old = (await db.get('pictures', key)) as OldPicture;
+      const { boatId, stream = 'coat', streamId = old.coatId ?? '', at, blob, body } = old;
+      void keepPicture({ boatId, stream, streamId, kind: 'picture', occurredAt: at, body }, blob, 'Picture kept');
+      await db.delete('pictures', key);
     }
-    usePicturesWaiting.setState({ count: await db.count(STORE) });
-  } finally {
-    db.close();
-    sending = false;
   }
+  db.close();
+  indexedDB.deleteDatabase(name);
 }
-
-/** Send what waits now, when the signal comes back, and every quarter minute while anything does. */
-export function usePicturesSending(): void {
-  useEffect(() => {
-    const send = () => void sendPictures().catch(() => undefined);
-    send();
-    const timer = setInterval(() => usePicturesWaiting.getState().count > 0 && send(), AGAIN_MS);
-    addEventListener('online', send);
-    return () => {
-      clearInterval(timer);
-      removeEventListener('online', send);
-    };
-  }, []);
-}
-
-const AGAIN_MS = 15_000;
-
-const isNoSignal = (error: unknown) => error instanceof Error && error.cause instanceof NoAnswer;

@@ -1,7 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { create } from 'zustand';
-import type { Measure } from '#core/model/log';
-import type { QuantityName, UnitSystem } from '#core/units/quantities';
+import { MEASURES, type Measure } from '#core/model/log';
+import { QUANTITIES, type QuantityName, type UnitSystem } from '#core/units/quantities';
 import type { UnitChoice } from '#core/units/format';
 import { usualTheme, usualUnits } from './device';
 
@@ -36,13 +36,44 @@ function load(): Settings {
     keys: true,
   };
   try {
-    const stored = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Settings> | null;
-    const settings = { ...fresh, ...stored };
+    const settings = { ...fresh, ...wellFormed(JSON.parse(localStorage.getItem(KEY) ?? 'null')) };
     localStorage.setItem(KEY, JSON.stringify(settings));
     return settings;
   } catch {
     return fresh;
   }
+}
+
+/** What can be used of settings as they were stored: another version, or a hand, may have written something else there. */
+export function wellFormed(stored: unknown): Partial<Settings> {
+  if (stored === null || typeof stored !== 'object') return {};
+  const given = stored as Record<string, unknown>;
+  const known: { [Key in keyof Settings]: (value: unknown) => boolean } = {
+    units: isUnitChoice,
+    theme: (v) => v === 'chalk' || v === 'shed',
+    painter: (v) => typeof v === 'string',
+    device: (v) => typeof v === 'string' && v !== '',
+    words: (v) => v === 'us' || v === 'uk' || v === null,
+    measure: (v) => (MEASURES as readonly unknown[]).includes(v),
+    keys: (v) => typeof v === 'boolean',
+  };
+  return Object.fromEntries(
+    Object.entries(known).flatMap(([key, fits]) => (fits(given[key]) ? [[key, given[key]]] : [])),
+  ) as Partial<Settings>;
+}
+
+const isSystem = (value: unknown) => value === 'metric' || value === 'us';
+
+function isUnitChoice(value: unknown): boolean {
+  if (value === null || typeof value !== 'object') return false;
+  const { system, except } = value as { system?: unknown; except?: unknown };
+  if (!isSystem(system)) return false;
+  if (except === undefined) return true;
+  return (
+    except !== null &&
+    typeof except === 'object' &&
+    Object.entries(except).every(([quantity, one]) => quantity in QUANTITIES && isSystem(one))
+  );
 }
 
 export function changeSettings(change: Partial<Settings>): void {

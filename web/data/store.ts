@@ -12,7 +12,7 @@ import { call, Refused } from './api';
 import { useAreaMethods } from './changes/areas';
 import { applyChange, applyToNamed, applyToStores, boatOf, inverseOf, type Before, type Change } from './changes';
 import { loggedAgain } from './changes/entry';
-import { now, syncClock, useNow } from './now';
+import { now, syncClock, useNow, whenClockJumps } from './now';
 import { outbox, useOutbox, type Outcome } from './outbox';
 import { settings } from './settings';
 import { toast } from './toasts';
@@ -24,6 +24,8 @@ export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
+      // What was seen once is there without a signal, for a working day.
+      gcTime: 12 * 3_600_000,
       retry: (count, error) => !(error instanceof Refused) && count < 30,
       retryDelay: (count) => Math.min(500 * 2 ** count, 5000),
       refetchOnWindowFocus: true,
@@ -63,6 +65,8 @@ async function askAnew(queryKey: readonly string[]): Promise<void> {
   await queryClient.cancelQueries({ queryKey, predicate: (query) => query.state.data === undefined });
   await queryClient.invalidateQueries({ queryKey });
 }
+
+whenClockJumps(() => void queryClient.invalidateQueries({ queryKey: ['yard'] }));
 
 async function timed<T extends { now: number; frozen: boolean }>(path: string): Promise<T> {
   const answer = await call<T>('GET', path);
@@ -141,6 +145,13 @@ export function useBoat(boatId: string | undefined): { view: BoatView | null; er
   return { view, error: query.error };
 }
 
+/** What the places of a boat ask for besides her: fetched while there is a signal. */
+export function useFetchedAhead(): void {
+  useSheets();
+  useStores();
+  useNamed();
+}
+
 /** Several boats at once, those that have arrived. */
 export function useBoats(boatIds: readonly string[]): BoatView[] {
   const bundles = useQueries({
@@ -170,6 +181,14 @@ const redoStack: Done[] = [];
 /** A form waits so long for an answer; then what is typed is kept on the device, and the form may go. */
 const FORM_WAITS_MS = 1500;
 
+interface SaveOptions {
+  /** A refusal comes back to the caller, where an answer comes in time. */
+  readonly inline?: boolean;
+  readonly quiet?: boolean;
+  /** A picture that goes with it. */
+  readonly file?: Blob;
+}
+
 /**
  * Write a change: shown at once, sent when it can be, undone by one tap. With `inline` a refusal comes
  * back to the caller's form, where an answer comes in time.
@@ -177,7 +196,7 @@ const FORM_WAITS_MS = 1500;
 export function save(
   change: Change,
   label: string,
-  options: { inline?: boolean; quiet?: boolean } = {},
+  options: SaveOptions = {},
 ): Promise<Outcome> {
   return saveAll([change], label, options);
 }
@@ -186,7 +205,7 @@ export function save(
 export async function saveAll(
   changes: readonly Change[],
   label: string,
-  options: { inline?: boolean; quiet?: boolean } = {},
+  options: SaveOptions = {},
 ): Promise<Outcome> {
   const back: Change[] = [];
   const announce = () => {
@@ -194,7 +213,7 @@ export async function saveAll(
   };
   if (options.inline) {
     for (const change of changes) {
-      const { inverse, sent, id } = write(change, label, true);
+      const { inverse, sent, id } = write(change, label, { ...options, inline: true });
       const outcome = await Promise.race([sent, noAnswerIn(FORM_WAITS_MS)]);
       if (outcome === null) outbox.letGo(id);
       else if (!outcome.ok) return { ...outcome, refused: change };
@@ -204,7 +223,7 @@ export async function saveAll(
     return { ok: true };
   }
   const sent = changes.map((change) => {
-    const { inverse, sent } = write(change, label, false);
+    const { inverse, sent } = write(change, label, options);
     if (inverse) back.unshift(inverse);
     return sent;
   });
@@ -224,7 +243,7 @@ function announceDone(done: Done): void {
 }
 
 /** Put one change on its way, with what would take it back. */
-function write(change: Change, label: string, inline: boolean) {
+function write(change: Change, label: string, { inline, file }: SaveOptions) {
   const id = uuid();
   const inverse = inverseOf(change, standing(change), {
     id: uuid(),
@@ -232,7 +251,7 @@ function write(change: Change, label: string, inline: boolean) {
     painter: settings().painter,
     device: settings().device,
   });
-  return { id, inverse, sent: outbox.put(id, change, label, { inline }) };
+  return { id, inverse, sent: outbox.put(id, change, label, { ...(inline ? { inline } : {}), ...(file ? { file } : {}) }) };
 }
 
 /** What stands before a change, with what waits to be sent before it. */
@@ -290,7 +309,7 @@ function takeBack(
   found.unsay?.();
   const back: Change[] = [];
   const sent = found.back.map((change) => {
-    const { inverse, sent } = write(change, `${verb}: ${found.label}`, true);
+    const { inverse, sent } = write(change, `${verb}: ${found.label}`, { inline: true });
     const again = againOf(change, found.forth) ?? inverse;
     if (again) back.unshift(again);
     return sent;

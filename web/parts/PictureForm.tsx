@@ -31,13 +31,8 @@ export function PictureForm({
     setProblem(null);
     try {
       const { blob, widthPx, heightPx } = await scaledDown(file);
-      await keepPicture({
-        boatId,
-        ...of,
-        at: at ?? now(),
-        blob,
-        body: { widthPx, heightPx, text: text.trim(), ...(step === undefined ? {} : { step }) },
-      });
+      const body = { widthPx, heightPx, text: text.trim(), ...(step === undefined ? {} : { step }) };
+      void keepPicture({ boatId, ...of, kind: 'picture', occurredAt: at ?? now(), body }, blob, 'Picture kept');
       onDone();
     } catch (error) {
       setProblem((error as Error).message);

@@ -11,6 +11,7 @@ import { hull } from './hull';
 import { job } from './job';
 import { lot } from './lot';
 import { named } from './named';
+import { named as namedPicture, picture } from './picture';
 import { rules } from './rules';
 import { sheet } from './sheet';
 import { sheetImport } from './sheetImport';
@@ -32,6 +33,7 @@ const KINDS = [
   lot,
   rules,
   entry,
+  picture,
   typedWeather,
 ] as const;
 
@@ -50,6 +52,10 @@ export const requestOf = (change: Change): { path: string; body: object } => ({
   path: kindOf(change).path(change),
   body: kindOf(change).body(change),
 });
+
+/** A change as it is sent once the file that goes with it has a name. */
+export const withFile = (change: Change, hash: string): Change =>
+  change.kind === 'picture' ? namedPicture(change, hash) : change;
 
 /** What a change is about, in a word or two. */
 export const wordsOf = (change: Change): string => kindOf(change).words;

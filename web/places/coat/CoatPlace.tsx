@@ -4,7 +4,6 @@ import { Timers } from '../../parts/Timers';
 import { StateSwatch } from '../../parts/patterns';
 import { timeWords } from '../../parts/words';
 import { mayGoOn, windowOpen } from '#core/coat/zoneStatus';
-import { usePicturesSending } from '../../data/pictures';
 import type { BoatView } from '../../data/store';
 import { WindowRibbon } from './WindowRibbon';
 import { nextName, windowLine } from '../../parts/zoneWords';
@@ -12,7 +11,6 @@ import { nextName, windowLine } from '../../parts/zoneWords';
 /** Coats going on, and those finished of late, for a hand test or a correction. */
 export function CoatPlace() {
   const view = useView();
-  usePicturesSending();
   const { coats, boat, sheetById, at } = view;
   const names = (ids: readonly { surfaceId: string }[]) => ids.map((t) => view.zoneName(t.surfaceId)).join(', ');
   const inHand = coats.filter((c) => c.finishedAt === null);

@@ -1,6 +1,7 @@
-import { lazy, Suspense, type ComponentProps } from 'react';
+import { Suspense, type ComponentProps } from 'react';
+import { part } from '../../parts/part';
 
-const Fetched = lazy(async () => ({ default: (await import('./EditLayer')).EditLayer }));
+const Fetched = part(() => import('./EditLayer'), 'EditLayer');
 
 /** The form of one coat: fetched when the first coat is picked, ahead of that where there is time. */
 export function EditLayer(props: ComponentProps<typeof Fetched>) {

@@ -1,5 +1,5 @@
 import { Box, Plus, Table2, Waves } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { NO_MODEL } from '#core/model/area';
 import { totalArea } from '#core/hull/netAreas';
@@ -28,8 +28,9 @@ import {
 import { shareWords } from '../../parts/words';
 import { HullDrawing } from './HullDrawing';
 import { bandOf, linesOf } from '../../parts/hullLines';
+import { part } from '../../parts/part';
 
-const ZoneForm = lazy(async () => ({ default: (await import('./ZoneForm')).ZoneForm }));
+const ZoneForm = part(() => import('./ZoneForm'), 'ZoneForm');
 
 /** The boat drawn from the best that is known of her, her zones and patches, their areas and how they were found. */
 export function HullPlace() {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, type ComponentType, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { NotFound } from '../../app/PlaceError';
 import { useView } from '../../app/BoatShell';
@@ -14,12 +14,13 @@ import { moveBy, windowAround, ZOOMS, type TimeWindow } from './timeScale';
 import { usePlan, type BoatPlan } from './usePlan';
 import { useRehearsal } from './useRehearsal';
 import { WindowChart } from './WindowChart';
+import { part } from '../../parts/part';
 
 const DAY_MS = 86_400_000;
 
-const PlannedReal = lazy(async () => ({ default: (await import('./PlannedReal')).PlannedReal }));
-const FitHours = lazy(async () => ({ default: (await import('./FitHours')).FitHours }));
-const PlannedBy = lazy(async () => ({ default: (await import('./PlannedBy')).PlannedBy }));
+const PlannedReal = part(() => import('./PlannedReal'), 'PlannedReal');
+const FitHours = part(() => import('./FitHours'), 'FitHours');
+const PlannedBy = part(() => import('./PlannedBy'), 'PlannedBy');
 
 /** The parts of the place beside the plan itself. */
 const PARTS: Readonly<Record<string, ComponentType>> = { by: PlannedBy, hours: FitHours, real: PlannedReal };

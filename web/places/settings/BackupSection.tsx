@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
-import type { KeptBackup, Keeping, Restored } from '#contracts/rows/keeping';
-import { call } from '../../data/api';
+import { useEffect, useRef, useState } from 'react';
+import type { KeptBackup, Keeping, LongWorkState, Restored } from '#contracts/rows/keeping';
+import { call, NoAnswer } from '../../data/api';
 import { deviceZone } from '../../data/device';
 import { momentWords } from '../../parts/words';
 import { BASE } from '../../data/base';
@@ -30,23 +30,48 @@ interface Progress {
   readonly busy: boolean;
 }
 
-/** Putting a backup in place, and where that has got to. */
-function useRestore() {
-  const [progress, setProgress] = useState<Progress>({ problem: null, done: null, busy: false });
+const IDLE: Progress = { problem: null, done: null, busy: false };
+/** A restore is sent for as long as it takes to arrive at a walking pace. */
+const SENDING_MS = 3 * 3_600_000;
+
+/** Putting a backup in place, and where that has got to: begun here, or found running by whoever comes back. */
+function useRestore(keeping: Keeping | undefined) {
+  const [progress, setProgress] = useState<Progress>(IDLE);
+  const [followed, setFollowed] = useState<string | null>(null);
+  const work = keeping?.work?.kind === 'restore' ? keeping.work : null;
+  const runs = work !== null && work.endedAt === null;
+  // One that runs is followed to its end, also by a page that was not there when it began.
+  useEffect(() => {
+    if (runs) setFollowed(work.id);
+    else if (work && work.id === followed) {
+      setFollowed(null);
+      setProgress({ problem: work.problem, done: work.restored, busy: false });
+      if (work.restored) void queryClient.invalidateQueries();
+    }
+  }, [runs, work, followed]);
   const run = async (path: string, file?: File): Promise<boolean> => {
-    setProgress({ problem: null, done: null, busy: true });
+    setProgress({ ...IDLE, busy: true });
     try {
-      const done = await call<Restored>('POST', path, file);
+      const answer = await call<Restored | { ok: true }>('POST', path, file, { limitMs: SENDING_MS });
+      if ('ok' in answer) {
+        // It takes longer than a page waits: how far it is, is asked for from now on.
+        await queryClient.invalidateQueries({ queryKey: ['keeping'] });
+        setProgress(IDLE);
+        return true;
+      }
       await queryClient.invalidateQueries();
-      setProgress({ problem: null, done, busy: false });
+      setProgress({ problem: null, done: answer, busy: false });
       return true;
     } catch (error) {
-      setProgress({ problem: (error as Error).message, done: null, busy: false });
+      const said = error instanceof NoAnswer ? (error.said ?? NO_ANSWER) : (error as Error).message;
+      setProgress({ problem: said, done: null, busy: false });
       return false;
     }
   };
-  return { progress, run, reset: () => setProgress({ problem: null, done: null, busy: false }) };
+  return { progress: { ...progress, busy: progress.busy || runs }, work: runs ? work : null, run, reset: () => setProgress(IDLE) };
 }
+
+const NO_ANSWER = 'No answer from the server. Whether it arrived shows here when the server answers; if not, send it again.';
 
 type Restoring = ReturnType<typeof useRestore>;
 
@@ -54,9 +79,9 @@ export function BackupSection() {
   const { data: keeping } = useQuery({
     queryKey: ['keeping'],
     queryFn: () => call<Keeping>('GET', '/keeping'),
-    refetchInterval: 60_000,
+    refetchInterval: ({ state }) => (state.data?.work && state.data.work.endedAt === null ? 1000 : 60_000),
   });
-  const restoring = useRestore();
+  const restoring = useRestore(keeping);
   const { problem, done } = restoring.progress;
   return (
     <section id="backup" className="flex flex-col gap-4" aria-labelledby="s-backup">
@@ -71,10 +96,37 @@ export function BackupSection() {
         Back up
       </a>
       <FromFile restoring={restoring} />
+      {restoring.work && <Running work={restoring.work} />}
       <FormProblem message={problem} />
       {done && <Done done={done} restoring={restoring} />}
       {keeping && <Kept keeping={keeping} restoring={restoring} />}
     </section>
+  );
+}
+
+const STEPS: Record<LongWorkState['step'], string> = {
+  begun: 'A restore has begun.',
+  checking: 'The backup is looked over: nothing is changed yet.',
+  keepingBefore: 'What is here now is backed up first.',
+  puttingInPlace: 'It is put in place of everything.',
+  ended: 'Done.',
+};
+
+/** How far a restore is. */
+function Running({ work }: { work: LongWorkState }) {
+  const percent = work.share === null ? null : Math.round(work.share * 100);
+  return (
+    <div className="border-l-4 border-base-content bg-base-200 px-3 py-2" role="status">
+      <p>
+        {STEPS[work.step]} {percent !== null && `${percent} %`}
+      </p>
+      <progress
+        className="progress w-full"
+        aria-label="How far the restore is"
+        {...(percent === null ? {} : { value: percent, max: 100 })}
+      />
+      <p className="text-sm quiet">It goes on when this page is left. What is entered meanwhile waits, and is sent after.</p>
+    </div>
   );
 }
 
@@ -153,6 +205,7 @@ function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }
   return (
     <div className="flex flex-col gap-2 border-t border-base-300 pt-3">
       <h3 className="lab">Kept by itself</h3>
+      {keeping.notices.length > 0 && <ToRead notices={keeping.notices} />}
       {putRight && <p className="border-l-4 border-warning bg-base-200 px-3 py-2">{putRight}</p>}
       <p className={journal.problem ? 'text-error' : ''}>{journal.problem ?? journalWords(journal)}</p>
       <p className={backupProblem ? 'text-error' : ''}>
@@ -175,9 +228,31 @@ function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }
         </details>
       )}
       <p className="text-sm quiet">
-        They lie in <span className="break-all">{dataDir}/backups</span>: all of seven days, then one a week for eight
-        weeks, those from before a restore or an update for ninety days. Copy them to another disk now and then.
+        They lie in <span className="break-all">{dataDir}/backups</span>: the last seven daily ones, before them one a week
+        for eight weeks, and the last twelve from before a restore or an update. A day without a change makes none. Copy
+        them to another disk now and then. Pictures and files that nothing names any more are cleared after thirty days.
       </p>
+    </div>
+  );
+}
+
+/** What is lacking, or could not be looked over: it stays until somebody says to have read it. */
+function ToRead({ notices }: { notices: Keeping['notices'] }) {
+  const read = async () => {
+    await call('POST', '/keeping/read');
+    await queryClient.invalidateQueries({ queryKey: ['keeping'] });
+    await queryClient.invalidateQueries({ queryKey: ['yard'] });
+  };
+  return (
+    <div className="border-l-4 border-error bg-base-200 px-3 py-2" role="alert">
+      {notices.map((n) => (
+        <p key={`${n.at} ${n.text}`} className="mb-2 wrap-anywhere">
+          <span className="narrow font-semibold">{when(n.at)}</span> {n.text}
+        </p>
+      ))}
+      <button type="button" className="btn" onClick={() => void read().catch(() => undefined)}>
+        I have read this
+      </button>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { Link } from 'react-router';
 import type { SheetBody } from '#core/model/sheet';
 import { useYard } from '../../data/store';
@@ -7,8 +7,9 @@ import { Amounts, useAmount, workedAmount, type AmountState } from '../../parts/
 import { Times, useTempC, type AtC } from '../../parts/tin/Times';
 import { useWide } from '../../parts/useWide';
 import { timeRows } from './timeRows';
+import { part } from '../../parts/part';
 
-const TimeCurve = lazy(async () => ({ default: (await import('./TimeCurve')).TimeCurve }));
+const TimeCurve = part(() => import('./TimeCurve'), 'TimeCurve');
 
 /** A sheet answers by itself: how much of the other part, how long the pot lasts, when the next coat may go on. */
 export function AtTheTin({ sheet }: { sheet: SheetBody }) {

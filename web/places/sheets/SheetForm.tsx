@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -39,8 +39,9 @@ import {
   usualParts,
   type SheetValues,
 } from './values';
+import { part } from '../../parts/part';
 
-const TimeCurve = lazy(async () => ({ default: (await import('./TimeCurve')).TimeCurve }));
+const TimeCurve = part(() => import('./TimeCurve'), 'TimeCurve');
 
 /** What is checked while typing is the body that will be sent; the grid is turned into its tables on the way. */
 const schema = Joi.object({ body: Joi.object().unknown(true), grid: Joi.object().unknown(true) });

@@ -1,5 +1,5 @@
 import { Download, Upload } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { completeness } from '#core/sheet/completeness';
 import { sheetsDocument, sheetsToCells } from '#core/sheet/exchange';
@@ -14,8 +14,9 @@ import { saveCsv, saveText } from '../../parts/saveText';
 import { CHEMISTRY_WORDS } from '../../parts/choiceWords';
 import { SHEET_KIND_WORDS, shareWords } from '../../parts/words';
 import { counted } from '#core/units/format';
+import { part } from '../../parts/part';
 
-const SheetImport = lazy(async () => ({ default: (await import('./SheetImport')).SheetImport }));
+const SheetImport = part(() => import('./SheetImport'), 'SheetImport');
 
 /** Every data sheet of the yard: found by name, in from a file, out to one. */
 export function SheetsPlace() {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useId, useMemo, useState } from 'react';
+import { Suspense, useId, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { airStartsToAsk } from '#core/coat/airStarts';
 import { mayGoOn, windowOpen, type ZoneStatus } from '#core/coat/zoneStatus';
@@ -20,9 +20,10 @@ import { launchWords, SIMULATED_WORDS, STATE_WORDS } from '../../parts/words';
 import { airLine, headline, nextName, windowLine, type Saying } from '../../parts/zoneWords';
 import type { Boat } from '#contracts/rows/boat';
 import type { BoatView } from '../../data/store';
+import { part } from '../../parts/part';
 
-const AirStartAsked = lazy(async () => ({ default: (await import('./AirStartAsked')).AirStartAsked }));
-const StartOdds = lazy(async () => ({ default: (await import('./StartOdds')).StartOdds }));
+const AirStartAsked = part(() => import('./AirStartAsked'), 'AirStartAsked');
+const StartOdds = part(() => import('./StartOdds'), 'StartOdds');
 const RIBBON_MS = 36 * 3_600_000;
 
 /** What may go on now, what opens or closes next, the pots, the air; the next coat is started from here. */

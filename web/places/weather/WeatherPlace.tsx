@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { dewPointC, relativeHumidity } from '#core/air/dewPoint';
 import { hourlyFromDays } from '#core/air/typedDays';
@@ -9,10 +9,11 @@ import { useView } from '../../app/BoatShell';
 import { save, type BoatView } from '../../data/store';
 import { Choice, FormProblem, QuantityField, TextField } from '../../parts/Field';
 import { dayWords, SIMULATED_WORDS, timeWords } from '../../parts/words';
+import { part } from '../../parts/part';
 
-const AirChart = lazy(async () => ({ default: (await import('./AirChart')).AirChart }));
-const AirFile = lazy(async () => ({ default: (await import('./AirFile')).AirFile }));
-const TypicalYearFile = lazy(async () => ({ default: (await import('./TypicalYearFile')).TypicalYearFile }));
+const AirChart = part(() => import('./AirChart'), 'AirChart');
+const AirFile = part(() => import('./AirFile'), 'AirFile');
+const TypicalYearFile = part(() => import('./TypicalYearFile'), 'TypicalYearFile');
 const DAYS = 7;
 
 interface Draft {

@@ -4,7 +4,6 @@ import { FormProvider } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import type { Boat } from '#contracts/rows/boat';
-import { atHull } from '../../app/atHull';
 import { useView } from '../../app/BoatShell';
 import { fetchAreaMethods } from '../../data/changes/areas';
 import type { Change } from '../../data/changes';
@@ -36,7 +35,7 @@ export function NewBoat() {
 
 /** What comes after it is there before it is wanted: a boat is typed at the hull, where the signal goes. */
 function fetchWhatFollows(): void {
-  const asked = [atHull.HullPlace(), import('../buy/BuyPlace'), fetchAreaMethods()];
+  const asked = [import('../hull/HullPlace'), import('../buy/BuyPlace'), fetchAreaMethods()];
   // What does not come now comes when it is opened.
   for (const coming of asked) coming.catch(() => undefined);
 }

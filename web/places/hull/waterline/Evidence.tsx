@@ -1,12 +1,11 @@
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { EVIDENCE, type Evidence } from '#core/model/waterline';
-import { BASE } from '../../../data/base';
-import { sendFile } from '../../../data/files';
-import { scaledDown } from '../../../data/pictures';
+import { keepPicture, scaledDown } from '../../../data/pictures';
 import type { BoatView } from '../../../data/store';
 import { FormProblem, QuantityField, SelectField, TextField } from '../../../parts/Field';
 import { Fig } from '../../../parts/Fig';
+import { usePictureAddress } from '../../../parts/Pictures';
 import { EVIDENCE_WORDS } from '../../../parts/prepWords';
 import { logOnBoat, withdraw } from '../../prep/usePrep';
 import type { Waterline } from './useWaterline';
@@ -20,12 +19,11 @@ export function EvidenceForm({ view, waterline }: { view: BoatView; waterline: W
   const [plusMinusM, setPlusMinus] = useState<number | null>(0.02);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [hash, setHash] = useState<string | null>(null);
+  const [picture, setPicture] = useState<Blob | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
     try {
-      const { blob } = await scaledDown(file);
-      setHash((await sendFile(new File([blob], 'line.jpg'))).fileHash);
+      setPicture((await scaledDown(file)).blob);
       setProblem(null);
     } catch (error) {
       setProblem((error as Error).message);
@@ -35,17 +33,16 @@ export function EvidenceForm({ view, waterline }: { view: BoatView; waterline: W
     if (xM === null || heightM === null || Number.isNaN(xM + heightM))
       return setProblem('Type where it is, and how high.');
     if (xM < 0 || xM > shape.lengthM) return setProblem('This place is beyond the ends of the boat. Check it.');
-    const wrong = await logOnBoat(
-      view,
-      {
-        kind: 'evidence',
-        body: { what, xM, heightM, plusMinusM: plusMinusM ?? 0, text: text.trim(), ...(hash ? { hash } : {}) },
-      },
-      `${EVIDENCE_WORDS[what]} noted`,
-    );
-    if (wrong) return setProblem(wrong);
+    const body = { what, xM, heightM, plusMinusM: plusMinusM ?? 0, text: text.trim() };
+    const label = `${EVIDENCE_WORDS[what]} noted`;
+    const { id } = view.boat;
+    if (picture) void keepPicture({ boatId: id, stream: 'boat', streamId: id, kind: 'evidence', body }, picture, label);
+    else {
+      const wrong = await logOnBoat(view, { kind: 'evidence', body }, label);
+      if (wrong) return setProblem(wrong);
+    }
     setText('');
-    setHash(null);
+    setPicture(null);
     setHeight(null);
     return setProblem(null);
   };
@@ -70,13 +67,23 @@ export function EvidenceForm({ view, waterline }: { view: BoatView; waterline: W
       />
       <FormProblem message={problem} />
       <label className="btn">
-        <Camera size={18} aria-hidden="true" /> {hash ? 'Picture taken: take another' : 'Picture of it'}
+        <Camera size={18} aria-hidden="true" /> {picture ? 'Picture taken: take another' : 'Picture of it'}
         <input type="file" accept="image/*" className="sr-only" onChange={(e) => void take(e.target.files?.[0])} />
       </label>
       <button type="button" className="btn btn-primary" onClick={() => void save()}>
         Note it
       </button>
     </>
+  );
+}
+
+function EvidencePicture({ id, hash }: { id: string; hash: string }) {
+  const { href, waits } = usePictureAddress(id, hash);
+  if (!href) return null;
+  return (
+    <a className="link-row ml-3 underline underline-offset-4" href={href} target="_blank" rel="noreferrer">
+      picture{waits ? ', to be sent' : ''}
+    </a>
   );
 }
 
@@ -93,16 +100,7 @@ export function EvidenceList({ view, waterline }: { view: BoatView; waterline: W
               <span className="font-semibold">{EVIDENCE_WORDS[e.what]}</span> at <Fig quantity="length" value={e.xM} />:{' '}
               <Fig quantity="width" value={e.heightM} /> ± <Fig quantity="width" value={e.plusMinusM} />
               {e.text && <span className="quiet">, {e.text}</span>}
-              {e.hash && (
-                <a
-                  className="link-row ml-3 underline underline-offset-4"
-                  href={`${BASE}/api/pictures/${e.hash}`}
-                  target="_blank"
-                  rel="noreferrer"
-                >
-                  picture
-                </a>
-              )}
+              {e.hash !== undefined && <EvidencePicture id={e.id} hash={e.hash} />}
               {off !== null && (
                 <span className={`block text-sm ${Math.abs(off) > e.plusMinusM ? 'font-semibold' : 'quiet'}`}>
                   the line is <Fig quantity="width" value={Math.abs(off)} /> {off > 0 ? 'over' : 'under'} it
