@@ -76,8 +76,12 @@ export function states(calibrationMs: () => number): void {
   }
 }
 
-/** 104 boats of 12 zones with 10 coats each, and a shelf, put straight into the database. */
-async function fill(db: Db, now: number): Promise<void> {
+/** Boats and a shelf, put straight into the database. @returns the ids of the boats */
+export async function fill(
+  db: Db,
+  now: number,
+  { boats: count, zones, coats }: { boats: number; zones: number; coats: number },
+): Promise<string[]> {
   const [sheetId, revisionId] = [uuid(), uuid()];
   await db.insert(sheets).values({ id: sheetId, withdrawn: false, version: 1 });
   await db.insert(sheetRevisions).values({ id: revisionId, sheetId, revision: 1, body: sheet, createdAt: now });
@@ -100,13 +104,13 @@ async function fill(db: Db, now: number): Promise<void> {
       deleted: false,
     })),
   );
-  for (let n = 0; n < 104; n += 1)
-    await fillBoat(
-      db,
-      benchBoat({ revisionId, zones: 12, coats: 10, now: now - (n % 7) * HOUR_MS, everyMs: DAY_MS }),
-      n,
-      now,
-    );
+  const ids: string[] = [];
+  for (let n = 0; n < count; n += 1) {
+    const boat = benchBoat({ revisionId, zones, coats, now: now - (n % 7) * HOUR_MS, everyMs: DAY_MS });
+    await fillBoat(db, boat, n, now);
+    ids.push(boat.boatId);
+  }
+  return ids;
 }
 
 async function fillBoat(db: Db, boat: BenchBoat, n: number, now: number): Promise<void> {
@@ -160,7 +164,7 @@ async function fillBoat(db: Db, boat: BenchBoat, n: number, now: number): Promis
 /** A yard of 104 boats: what its summary and its shelf cost cold and kept, beside a request that does nothing. */
 export async function bigYard(): Promise<void> {
   const { yard, url, close } = await serving(mkdtempSync(join(tmpdir(), 'jack-plane-bench-')));
-  await fill(yard.store.db, Date.now());
+  await fill(yard.store.db, Date.now(), { boats: 104, zones: 12, coats: 10 });
   const ask = async (path: string): Promise<number> => {
     const start = performance.now();
     await (await fetch(url + path)).arrayBuffer();

@@ -13,6 +13,7 @@ import type { Disk } from '../server/keep/journal';
 import { integratedMilestoneAt } from '../core/cure/integrator.fixture';
 import { OWN_JSON, startServer } from '../scripts/server';
 import { dragging, packs } from './film';
+import { readersAndWriters, savingBesideBackup } from './busy';
 import { frames } from './frames';
 import { bigYard, serving, states } from './growth';
 import { meshes } from './mesh';
@@ -190,16 +191,24 @@ async function starting(): Promise<void> {
   for (const dir of [plain, ours]) rmSync(dir, { recursive: true, force: true });
 }
 
-windows();
-states(calibrationMs);
-mixing(calibrationMs);
-waterline();
-await planning(calibrationMs());
-dragging(calibrationMs);
-await packs();
-meshes();
-await saving();
-await bigYard();
-await starting();
-await planDrags();
-await frames();
+/** Each measure by its name: `node dist-server/bench/run.js busy yard` takes those alone. */
+const MEASURES: Readonly<Record<string, () => unknown>> = {
+  windows,
+  states: () => states(calibrationMs),
+  mixing: () => mixing(calibrationMs),
+  waterline,
+  plan: () => planning(calibrationMs()),
+  film: () => dragging(calibrationMs),
+  packs,
+  meshes,
+  saving,
+  backup: savingBesideBackup,
+  busy: readersAndWriters,
+  yard: bigYard,
+  starting,
+  planDrags,
+  frames,
+};
+const wanted = process.argv.slice(2);
+for (const [name, measure] of Object.entries(MEASURES))
+  if (wanted.length === 0 || wanted.includes(name)) await measure();

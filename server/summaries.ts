@@ -118,7 +118,9 @@ export class Summaries {
 
   private async all(): Promise<BoatRows[]> {
     const out: BoatRows[] = [];
-    for (const id of await this.store.boats.list()) {
+    const ids = await this.store.boats.list();
+    await this.store.boats.fetch(ids, () => this.store.breathe());
+    for (const id of ids) {
       const rows = await this.store.boats.get(id);
       if (rows) out.push(rows);
     }

@@ -1,6 +1,7 @@
 import { and, desc, eq, lte } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { FORECAST_DAYS } from '#core/air/forecast';
+import { segmentAt } from '#core/air/segment';
 import { hourlyFromDays } from '#core/air/typedDays';
 import { mergeIssues, type SourcedHour, type WeatherHour } from '#core/air/weather';
 import type { Boat, TypedDayRow } from '#contracts/rows/boat';
@@ -61,23 +62,40 @@ export function sourcedHours(options: {
   now: number;
   from: number;
 }): SourcedHour[] {
-  const { now, typed } = options;
+  const { now, typed, place, pastPlaces = [] } = options;
   const from = Math.max(options.from, now - BACK_MS) - ISSUE_EVERY_MS;
-  const simulated = {
-    source: 'simulated' as const,
-    issuedAt: -Infinity,
-    hours: simulatedHours(options.place, options.pastPlaces ?? [], from, now),
-  };
+  const hours = pastPlaces.length === 0 ? hoursHere(place, from, now) : simulatedHours(place, pastPlaces, from, now);
+  if (typed.length === 0) return hours.filter((h) => h.at >= from);
+  const simulated = { source: 'simulated' as const, issuedAt: -Infinity, hours };
   const issues = typed.map((t) => ({
     source: 'typed' as const,
     issuedAt: t.issuedAt,
-    hours: t.hours ?? (t.days.length === 0 ? [] : hoursOfTypedDays(t.days, options.place.timeZone)),
+    hours: t.hours ?? (t.days.length === 0 ? [] : hoursOfTypedDays(t.days, place.timeZone)),
   }));
   return mergeIssues([simulated, ...issues], now + SAME_MOMENT_MS).filter((h) => h.at >= from);
 }
 
-function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: number, now: number): WeatherHour[] {
-  const hours: WeatherHour[] = [];
+/** Places whose weather is kept. */
+const PLACES_MOST = 20;
+const kept = new Map<string, { readonly issuedAt: number; readonly hours: readonly SourcedHour[] }>();
+
+/** The stand-in's weather of a place from an instant on: worked out once for all the boats that stand there. */
+function hoursHere(place: WeatherPlace, from: number, now: number): readonly SourcedHour[] {
+  const key = `${place.name}/${place.latitudeDeg}/${place.timeZone}`;
+  const issuedAt = issueTime(now);
+  let found = kept.get(key);
+  if (found?.issuedAt !== issuedAt) {
+    found = { issuedAt, hours: simulatedHours(place, [], issuedAt - BACK_MS - ISSUE_EVERY_MS, now) };
+    kept.delete(key);
+    kept.set(key, found);
+    if (kept.size > PLACES_MOST) kept.delete(kept.keys().next().value as string);
+  }
+  const { hours } = found;
+  return hours.slice(segmentAt(hours, from));
+}
+
+function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: number, now: number): SourcedHour[] {
+  const hours: SourcedHour[] = [];
   const current = issueTime(now);
   const spans: PastPlace[] = [...[...past].sort((a, b) => a.untilAt - b.untilAt), { ...place, untilAt: Infinity }];
   for (let issuedAt = issueTime(from); issuedAt <= current; issuedAt += ISSUE_EVERY_MS) {
@@ -87,7 +105,8 @@ function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: n
       if (since <= to && stood.untilAt > issuedAt) {
         const utcOffsetH = DateTime.fromMillis(issuedAt, { zone: stood.timeZone }).offset / 60;
         const issued = issuedHours({ name: stood.name, latitudeDeg: stood.latitudeDeg, utcOffsetH }, issuedAt, to);
-        for (const hour of issued) if (hour.at >= since && hour.at < stood.untilAt) hours.push(hour);
+        for (const hour of issued) if (hour.at >= since && hour.at < stood.untilAt)
+            hours.push({ ...hour, source: 'simulated' });
       }
       since = stood.untilAt;
     }

@@ -18,7 +18,9 @@ const editable = {
 const timeZone = Joi.string()
   .max(64)
   .required()
-  .custom((value: string, helpers) => (isTimeZone(value) ? value : helpers.error('any.only')))
+  .custom((value: string, helpers) =>
+    isTimeZone(value) ? value : helpers.message({ custom: '{{#label}} "{{#value}}" is not one that this program knows.' }),
+  )
   .label('Time zone');
 
 function isTimeZone(name: string): boolean {

@@ -49,11 +49,23 @@ export function withAirReadings<H extends WeatherHour>(
   });
 }
 
+/** Index of the first at or after an instant; as many as there are where none is. */
+function firstFrom(offs: readonly Off[], at: number): number {
+  let low = 0;
+  let high = offs.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((offs[middle] as Off).at < at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** What the weather was off by at an instant, from the readings before and after it. */
 function offAt(offs: readonly Off[], at: number): number {
-  const after = offs.findIndex((o) => o.at >= at);
-  const next = after < 0 ? undefined : offs[after];
-  const before = after < 0 ? offs[offs.length - 1] : offs[after - 1];
+  const after = firstFrom(offs, at);
+  const next = offs[after];
+  const before = offs[after - 1];
   if (before && next && next.at - before.at <= FADE_MS)
     return before.by + ((next.by - before.by) * (at - before.at)) / (next.at - before.at || 1);
   const share = (o: Off | undefined) => (o ? o.by * Math.max(0, 1 - Math.abs(at - o.at) / FADE_MS) : 0);

@@ -32,23 +32,8 @@ export function surfaceSeries(options: {
   openness?: number;
 }): TempSample[] {
   const { weather, readings } = options;
-  const openness = notNegative(options.openness ?? 0, 'Openness');
-  if (weather.length === 0) throw new Impossible('There is no weather for this time. Type the forecast first.');
-
-  const carried: TempSample[] = [];
-  let before = -Infinity;
-  for (const hour of weather) {
-    instant(hour.at, 'The time of the weather');
-    temperatureC(hour.airC, 'Air temperature');
-    if (hour.at <= before) throw new Impossible('The weather must be in order of time, one figure an instant.');
-    before = hour.at;
-    const night =
-      hour.sunWm2 === undefined || hour.sunWm2 > 0 || hour.cloud === undefined
-        ? 0
-        : CLEAR_SKY_COOLING_C * (1 - hour.cloud);
-    carried.push({ at: hour.at, tempC: hour.airC + openness * ((hour.sunWm2 ?? 0) * SUN_GAIN_C_PER_WM2 - night) });
-  }
-
+  const carried = carriedBy(weather, notNegative(options.openness ?? 0, 'Openness'));
+  if (readings.length === 0) return [...carried];
   const first = carried[0] as TempSample;
   const last = carried[carried.length - 1] as TempSample;
   const ordered = [...readings].sort((a, b) => a.at - b.at);
@@ -60,7 +45,7 @@ export function surfaceSeries(options: {
   const shifts = ordered
     .filter((r) => r.at <= last.at && r.at > first.at - READING_FADE_H * HOUR_MS)
     .map((r) => ({ at: r.at, differenceC: r.surfaceC - temperatureAt(carried, Math.max(r.at, first.at)) }));
-  if (shifts.length === 0) return carried;
+  if (shifts.length === 0) return [...carried];
 
   // Both are in order of time, so one walk through the hours and the readings between them tells all.
   const out: TempSample[] = [];
@@ -87,6 +72,35 @@ export function surfaceSeries(options: {
     add(sample.at, sample.tempC);
   }
   return out;
+}
+
+type Weather = readonly Pick<WeatherHour, 'at' | 'airC' | 'sunWm2' | 'cloud'>[];
+
+/** What the same weather makes of zones that are as open: worked out once for all of them. */
+const kept = new WeakMap<Weather, Map<number, readonly TempSample[]>>();
+
+/** The weather carried to a surface, before any reading. */
+function carriedBy(weather: Weather, openness: number): readonly TempSample[] {
+  let ofWeather = kept.get(weather);
+  if (!ofWeather) kept.set(weather, (ofWeather = new Map()));
+  const found = ofWeather.get(openness);
+  if (found) return found;
+  if (weather.length === 0) throw new Impossible('There is no weather for this time. Type the forecast first.');
+  const carried: TempSample[] = [];
+  let before = -Infinity;
+  for (const hour of weather) {
+    instant(hour.at, 'The time of the weather');
+    temperatureC(hour.airC, 'Air temperature');
+    if (hour.at <= before) throw new Impossible('The weather must be in order of time, one figure an instant.');
+    before = hour.at;
+    const night =
+      hour.sunWm2 === undefined || hour.sunWm2 > 0 || hour.cloud === undefined
+        ? 0
+        : CLEAR_SKY_COOLING_C * (1 - hour.cloud);
+    carried.push({ at: hour.at, tempC: hour.airC + openness * ((hour.sunWm2 ?? 0) * SUN_GAIN_C_PER_WM2 - night) });
+  }
+  ofWeather.set(openness, carried);
+  return carried;
 }
 
 /**

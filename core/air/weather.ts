@@ -82,10 +82,12 @@ export const GAP_MS = 3 * HOUR_MS;
  * @example weatherGaps([{ at: 0 }, { at: hour }, { at: 9 * hour }]) // → [{ from: 3600000, to: 32400000 }]
  */
 export function weatherGaps(hours: readonly { readonly at: number }[]): { from: number; to: number }[] {
-  return hours.slice(1).flatMap((hour, i) => {
-    const from = (hours[i] as { at: number }).at;
-    return hour.at - from > GAP_MS ? [{ from, to: hour.at }] : [];
-  });
+  const gaps: { from: number; to: number }[] = [];
+  for (let i = 1; i < hours.length; i += 1) {
+    const [from, to] = [(hours[i - 1] as { at: number }).at, (hours[i] as { at: number }).at];
+    if (to - from > GAP_MS) gaps.push({ from, to });
+  }
+  return gaps;
 }
 
 /** The part of an ascending series around an instant that has no gap; empty where the instant lies in one or outside. */

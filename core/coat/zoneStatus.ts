@@ -81,10 +81,16 @@ const HOUR_MS = 3_600_000;
 /** A series begins so long before the coat on whose clocks it is looked at: what was read before has faded by then. */
 const SERIES_BEFORE_MS = 24 * HOUR_MS;
 
-/** Hours from an instant on, with the one before it. */
-function hoursFrom(hours: readonly SourcedHour[], from: number): readonly SourcedHour[] {
-  const first = hours.length === 0 ? 0 : segmentAt(hours, from);
-  return first === 0 ? hours : hours.slice(first);
+/** Hours from an instant on, with the one before it: the same list for all zones that ask for the same. */
+function hoursFrom(hours: readonly SourcedHour[]): (from: number) => readonly SourcedHour[] {
+  const known = new Map<number, readonly SourcedHour[]>();
+  return (from) => {
+    const first = hours.length === 0 ? 0 : segmentAt(hours, from);
+    if (first === 0) return hours;
+    let found = known.get(first);
+    if (!found) known.set(first, (found = hours.slice(first)));
+    return found;
+  };
 }
 
 /**
@@ -103,6 +109,7 @@ function hoursFrom(hours: readonly SourcedHour[], from: number): readonly Source
 export function zoneStatuses(input: StatusInput): ZoneStatus[] {
   const hours = unbrokenHours(input.hours, input.now);
   const seriesOf = new Map<string, TempSample[]>();
+  const hoursSince = hoursFrom(hours);
   const { coats } = foldLog(input.entries);
   const sheets = new Map(input.sheets.map((s) => [s.id, s.body]));
   const shelter = input.boat?.shelter;
@@ -113,7 +120,7 @@ export function zoneStatuses(input: StatusInput): ZoneStatus[] {
     // Zones alike in the open, as far on and without readings have the same series, and so the same clocks.
     const key = readings.length === 0 ? `${openness(surface, shelter)} ${Math.floor(from / HOUR_MS)}` : surface.id;
     let temps = seriesOf.get(key);
-    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursFrom(hours, from), readings, input.boat)));
+    if (!temps) seriesOf.set(key, (temps = zoneSeries(surface, hoursSince(from), readings, input.boat)));
     return oneZone(surface, { coats: own, readings, temps, hours, sheets }, input);
   });
 }

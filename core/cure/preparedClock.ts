@@ -48,10 +48,11 @@ export function prepareClock(options: ClockOptions): PreparedClock {
   const first = temps[0];
   if (!first)
     return { progress: () => 0, reachedAt: () => null, along: (_from, _stepMs, count) => new Float64Array(count) };
+  checkSeries(temps);
+  const endsAt = (temps[temps.length - 1] as TempSample).at;
   // The rate has a kink where the law changes piece and a jump where a minimum starts to run.
-  const { at, tempC } = piecesOf(temps, [...table.map((c) => c.tempC), ...(minCureC === undefined ? [] : [minCureC])]);
-  const last = at.length - 1;
-  const endsAt = at[last] as number;
+  const kinks = [...table.map((c) => c.tempC), ...(minCureC === undefined ? [] : [minCureC])];
+  const { at, tempC, more } = piecesOf(temps, kinks);
 
   /** Progress from the start of piece `i` to `to` within it. */
   const within = (i: number, to: number): number => {
@@ -63,16 +64,16 @@ export function prepareClock(options: ClockOptions): PreparedClock {
     const rate = (share: number) => 1 / hoursAt(a + slope * share * length);
     return ((5 * rate(OUTER) + 8 * rate(0.5) + 5 * rate(1 - OUTER)) * length) / (18 * HOUR_MS);
   };
-  const sums = new Float64Array(at.length);
-  let summed = 0;
+  const sums = [0];
   const sumUpTo = (i: number) => {
-    for (; summed < i; summed += 1)
-      sums[summed + 1] = (sums[summed] as number) + within(summed, at[summed + 1] as number);
+    for (let known = sums.length - 1; known < i; known += 1)
+      sums.push((sums[known] as number) + within(known, at[known + 1] as number));
   };
   const sumAt = (instant: number): number => {
-    const i = lastAtOrBefore(at, instant, last);
+    while ((at[at.length - 1] as number) < instant && more());
+    const i = lastAtOrBefore(at, instant, at.length - 1);
     sumUpTo(i);
-    return i === last ? (sums[last] as number) : (sums[i] as number) + within(i, instant);
+    return i === at.length - 1 ? (sums[i] as number) : (sums[i] as number) + within(i, instant);
   };
 
   return {
@@ -90,10 +91,11 @@ export function prepareClock(options: ClockOptions): PreparedClock {
       if (progress >= 1) return appliedAt;
       if (appliedAt > endsAt) return null;
       const goal = sumAt(appliedAt) + 1 - progress;
-      while (summed < last && (sums[summed] as number) < goal) sumUpTo(summed + 1);
-      if ((sums[summed] as number) < goal) return (sums[summed] as number) >= goal - ROUNDING ? endsAt : null;
+      const last = () => sums[sums.length - 1] as number;
+      while (last() < goal && (sums.length < at.length || more())) sumUpTo(sums.length);
+      if (last() < goal) return last() >= goal - ROUNDING ? endsAt : null;
       // The last node before the goal: the piece after it holds the moment.
-      const i = lastBelow(sums, goal, summed);
+      const i = lastBelow(sums, goal, sums.length - 1);
       return Math.round(solve(i, goal - (sums[i] as number)));
     },
   };
@@ -118,17 +120,38 @@ export function prepareClock(options: ClockOptions): PreparedClock {
   }
 }
 
-/** The series cut where the temperature crosses a kink of the law and into pieces of an hour at most. */
-function piecesOf(temps: readonly TempSample[], kinks: readonly number[]): { at: number[]; tempC: number[] } {
+/** Series that were looked over: they are never changed in place. */
+const sound = new WeakSet<readonly TempSample[]>();
+
+/** @throws Impossible on a series out of order or with a temperature missing */
+function checkSeries(temps: readonly TempSample[]): void {
+  if (sound.has(temps)) return;
+  let before = -Infinity;
+  for (const { at, tempC } of temps) {
+    if (!(at > before)) throw new Impossible('The temperatures must be in order of time.');
+    if (!Number.isFinite(tempC)) throw missing();
+    before = at;
+  }
+  sound.add(temps);
+}
+
+/**
+ * The series cut where the temperature crosses a kink of the law and into pieces of an hour at most, from its beginning as
+ * far as it is wanted: `more` cuts the next stretch, and says whether there was one.
+ */
+function piecesOf(
+  temps: readonly TempSample[],
+  kinks: readonly number[],
+): { at: number[]; tempC: number[]; more(): boolean } {
   const first = temps[0] as TempSample;
-  if (!Number.isFinite(first.tempC)) throw missing();
   const at = [first.at];
   const tempC = [first.tempC];
-  for (let i = 1; i < temps.length; i += 1) {
-    const a = temps[i - 1] as TempSample;
-    const b = temps[i] as TempSample;
-    if (!(b.at > a.at)) throw new Impossible('The temperatures must be in order of time.');
-    if (!Number.isFinite(b.tempC)) throw missing();
+  let next = 1;
+  const more = (): boolean => {
+    const a = temps[next - 1] as TempSample;
+    const b = temps[next];
+    if (!b) return false;
+    next += 1;
     const marks: number[] = [];
     for (const c of kinks)
       if ((c > a.tempC && c < b.tempC) || (c < a.tempC && c > b.tempC))
@@ -142,8 +165,9 @@ function piecesOf(temps: readonly TempSample[], kinks: readonly number[]): { at:
     }
     at.push(b.at);
     tempC.push(b.tempC);
-  }
-  return { at, tempC };
+    return true;
+  };
+  return { at, tempC, more };
 }
 
 const missing = () => new Impossible('A temperature of the series is missing. Load or type the weather again.');
@@ -161,7 +185,7 @@ function lastAtOrBefore(at: readonly number[], wanted: number, last: number): nu
 }
 
 /** Index of the last sum below `goal`; sums rise up to index `last`, which is at the goal or above. */
-function lastBelow(sums: Float64Array, goal: number, last: number): number {
+function lastBelow(sums: readonly number[], goal: number, last: number): number {
   let low = 0;
   let high = last - 1;
   while (low < high) {

@@ -66,11 +66,7 @@ export class BoatCache {
     let rows = this.kept.get(boatId);
     if (!rows) {
       const reading = readBoat(this.db, boatId);
-      this.kept.set(boatId, reading);
-      reading.then(
-        (read) => this.keptNow(boatId, reading, read),
-        () => this.kept.get(boatId) === reading && this.kept.delete(boatId),
-      );
+      this.keep(boatId, reading);
       const known = this.known.get(boatId);
       rows = reading.catch((error: unknown) => {
         if (known && connectionBroke(error)) return known;
@@ -95,6 +91,28 @@ export class BoatCache {
       if (known && connectionBroke(error)) return known;
       throw error;
     });
+  }
+
+  /** Read those of these boats that are not kept, some at a time. */
+  async fetch(boatIds: readonly string[], pause: () => Promise<void>): Promise<void> {
+    const lacking = boatIds.filter((id) => !this.kept.has(id));
+    if (lacking.length < 2) return;
+    for (let i = 0; i < lacking.length; i += TOGETHER) {
+      await pause();
+      const some = lacking.slice(i, i + TOGETHER).filter((id) => !this.kept.has(id));
+      const reading = readBoats(this.db, some);
+      for (const id of some) this.keep(id, reading.then((read) => read.get(id) ?? null));
+      // Whoever asks for one of them hears of it.
+      await reading.catch(() => undefined);
+    }
+  }
+
+  private keep(boatId: string, reading: Promise<BoatRows | null>): void {
+    this.kept.set(boatId, reading);
+    reading.then(
+      (read) => this.keptNow(boatId, reading, read),
+      () => this.kept.get(boatId) === reading && this.kept.delete(boatId),
+    );
   }
 
   private keptNow(boatId: string, reading: Promise<BoatRows | null>, read: BoatRows | null): void {
@@ -171,75 +189,142 @@ const readIds = async (db: Db): Promise<readonly string[]> =>
   ).map((b) => b.id);
 
 const LOG_PAGE = 10_000;
+/** So many boats are read together: each question costs about the same for one as for all of them. */
+const TOGETHER = 8;
 
-/** A boat's log in the order it was written. It is the long list of a yard: the database writes it out as JSON at once, field by field it takes many times as long. */
-async function readLog(db: Db, boatId: string): Promise<LogEntry[]> {
-  const log: LogEntry[] = [];
+/**
+ * Logs of boats in the order they were written. They are the long lists of a yard: the database writes them out as text at
+ * once, field by field they take many times as long.
+ */
+async function readLogs(db: Db, boatIds: readonly string[]): Promise<Map<string, LogEntry[]>> {
+  const logs = new Map<string, LogEntry[]>(boatIds.map((id) => [id, []]));
+  const told = sql`'["' || id || '","' || stream || '","' || stream_id || '",' || to_json(kind) || ',' || occurred_at || ',' || recorded_at || ',' || to_json(painter) || ',' || to_json(device) || ',' || coalesce('"' || supersedes || '"', 'null') || ',' || body::text || ']'`;
   for (let after = 0; ;) {
-    const page = sql`select * from ${entries} where ${entries.boatId} = ${boatId} and ${entries.seq} > ${after} order by ${entries.seq} limit ${LOG_PAGE}`;
-    const fields = sql`json_build_object('id', id, 'boatId', boat_id, 'stream', stream, 'streamId', stream_id, 'kind', kind, 'occurredAt', occurred_at, 'recordedAt', recorded_at, 'painter', painter, 'device', device, 'supersedes', supersedes, 'body', body)`;
-    const [told] = await rawRows<{ log: string; last: number }>(
+    const page = sql`select * from ${entries} where ${inArray(entries.boatId, [...boatIds])} and ${entries.seq} > ${after} order by ${entries.seq} limit ${LOG_PAGE}`;
+    const parts = await rawRows<{ boat: string; log: string; last: number }>(
       db,
-      sql`select coalesce(json_agg(${fields} order by seq), '[]')::text as log, coalesce(max(seq), 0)::float8 as last from (${page}) e`,
+      sql`select boat_id as boat, '[' || string_agg(${told}, ',' order by seq) || ']' as log, max(seq)::float8 as last from (${page}) e group by boat_id`,
     );
-    const read = JSON.parse(told?.log ?? '[]') as LogEntry[];
-    for (const entry of read) log.push(entry);
-    if (read.length < LOG_PAGE) return log;
-    after = told?.last ?? after;
+    let read = 0;
+    for (const { boat, log, last } of parts) {
+      const rows = JSON.parse(log) as EntryRow[];
+      for (const row of rows) logs.get(boat)?.push(entryOf(boat, row));
+      read += rows.length;
+      after = Math.max(after, last);
+    }
+    if (read < LOG_PAGE) return logs;
   }
 }
 
-const readBoat = (all: Db, boatId: string) => snapshot(all, (db) => readBoatIn(db, boatId));
+type EntryRow = readonly [
+  id: string,
+  stream: string,
+  streamId: string,
+  kind: string,
+  occurredAt: number,
+  recordedAt: number,
+  painter: string,
+  device: string,
+  supersedes: string | null,
+  body: unknown,
+];
 
-async function readBoatIn(db: Db, boatId: string): Promise<BoatRows | null> {
-  const [boat] = await db
+function entryOf(boatId: string, row: EntryRow): LogEntry {
+  const [id, stream, streamId, kind, occurredAt, recordedAt, painter, device, supersedes, body] = row;
+  return { id, boatId, stream, streamId, kind, occurredAt, recordedAt, painter, device, supersedes, body } as LogEntry;
+}
+
+const readBoat = async (all: Db, boatId: string): Promise<BoatRows | null> =>
+  (await readBoats(all, [boatId])).get(boatId) ?? null;
+
+/** Boats that are not removed, by their ids, each as of one moment. */
+const readBoats = (all: Db, boatIds: readonly string[]): Promise<Map<string, BoatRows>> =>
+  snapshot(all, (db) => readBoatsIn(db, boatIds));
+
+function grouped<Row extends { boatId: string }>(rows: readonly Row[]): (boatId: string) => Row[] {
+  const groups = new Map<string, Row[]>();
+  for (const row of rows) {
+    const group = groups.get(row.boatId);
+    if (group) group.push(row);
+    else groups.set(row.boatId, [row]);
+  }
+  return (boatId) => groups.get(boatId) ?? [];
+}
+
+async function readBoatsIn(db: Db, wanted: readonly string[]): Promise<Map<string, BoatRows>> {
+  const found = await db
     .select()
     .from(boats)
-    .where(and(eq(boats.id, boatId), eq(boats.deleted, false)));
-  if (!boat) return null;
-  const of = <T extends typeof jobs | typeof hulls | typeof surfaces | typeof buildUps | typeof borders>(table: T) =>
-    and(eq(table.boatId, boatId), eq(table.deleted, false));
-  const jobRows = await db.select().from(jobs).where(of(jobs)).orderBy(asc(jobs.outOn));
-  const [hull] = await db.select().from(hulls).where(of(hulls));
-  const zones = await db.select().from(surfaces).where(of(surfaces)).orderBy(asc(surfaces.sort), asc(surfaces.id));
-  const removedZones = await db
-    .select({ id: surfaces.id, name: surfaces.name })
-    .from(surfaces)
-    .where(and(eq(surfaces.boatId, boatId), eq(surfaces.deleted, true)));
-  const built = await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id));
-  const borderRows = await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id));
+    .where(and(inArray(boats.id, [...wanted]), eq(boats.deleted, false)));
+  if (found.length === 0) return new Map();
+  const ids = found.map((b) => b.id);
+  const of = <T extends typeof jobs | typeof hulls | typeof buildUps | typeof borders>(table: T) =>
+    and(inArray(table.boatId, ids), eq(table.deleted, false));
+  const jobsOf = grouped(await db.select().from(jobs).where(of(jobs)).orderBy(asc(jobs.outOn)));
+  const hullsOf = grouped(await db.select().from(hulls).where(of(hulls)));
+  const zonesOf = grouped(
+    await db
+      .select()
+      .from(surfaces)
+      .where(inArray(surfaces.boatId, ids))
+      .orderBy(asc(surfaces.sort), asc(surfaces.id)),
+  );
+  const builtOf = grouped(await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id)));
+  const bordersOf = grouped(await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id)));
   const [rules] = await db
     .select({ workFromMin: yardRules.workFromMin, workToMin: yardRules.workToMin, drying: yardRules.drying })
     .from(yardRules);
-  const log = await readLog(db, boatId);
-  const there = new Set(zones.map((z) => z.id));
-  const used = [
-    ...new Set([
-      ...built.flatMap((b) => b.layers.map((l) => l.sheetRevisionId)),
-      ...log.flatMap((e) => (e.kind === 'started' || e.kind === 'mixed' ? [e.body.sheetRevisionId] : [])),
-    ]),
-  ];
-  return {
-    boat,
-    jobs: jobRows,
-    hull: hull ?? null,
-    removedZones,
-    surfaces: zones.filter((z) => z.parentId === null || there.has(z.parentId)),
-    buildUps: built,
-    workday: rules ?? USUAL_RULES,
-    borders: borderRows.filter((b) => there.has(b.upperId) && there.has(b.lowerId)),
-    entries: log,
-    sheets: used.length === 0 ? [] : await db.select().from(sheetRevisions).where(inArray(sheetRevisions.id, used)),
-    typed: await db
+  const logs = await readLogs(db, ids);
+  const typedOf = grouped(
+    await db
       .select()
       .from(typedForecasts)
       .where(
         and(
-          eq(typedForecasts.boatId, boatId),
-          sql`${typedForecasts.issuedAt} >= (select coalesce(max(issued_at), 0) from typed_forecasts where boat_id = ${boatId}) - ${TYPED_KEPT_MS}`,
+          inArray(typedForecasts.boatId, ids),
+          sql`${typedForecasts.issuedAt} >= (select max(t.issued_at) from typed_forecasts t where t.boat_id = ${typedForecasts.boatId}) - ${TYPED_KEPT_MS}`,
         ),
       )
       .orderBy(asc(typedForecasts.issuedAt)),
-    pastPlaces: await db.select().from(pastPlaces).where(eq(pastPlaces.boatId, boatId)),
-  };
+  );
+  const placesOf = grouped(await db.select().from(pastPlaces).where(inArray(pastPlaces.boatId, ids)));
+  const usedBy = new Map(
+    ids.map((id) => [
+      id,
+      new Set([
+        ...builtOf(id).flatMap((b) => b.layers.map((l) => l.sheetRevisionId)),
+        ...(logs.get(id) ?? []).flatMap((e) =>
+          e.kind === 'started' || e.kind === 'mixed' ? [e.body.sheetRevisionId] : [],
+        ),
+      ]),
+    ]),
+  );
+  const used = [...new Set([...usedBy.values()].flatMap((set) => [...set]))];
+  const revisions =
+    used.length === 0 ? [] : await db.select().from(sheetRevisions).where(inArray(sheetRevisions.id, used));
+  return new Map(
+    found.map((boat): [string, BoatRows] => {
+      const zones = zonesOf(boat.id).filter((z) => !z.deleted);
+      const there = new Set(zones.map((z) => z.id));
+      return [
+        boat.id,
+        {
+          boat,
+          jobs: jobsOf(boat.id),
+          hull: hullsOf(boat.id)[0] ?? null,
+          removedZones: zonesOf(boat.id)
+            .filter((z) => z.deleted)
+            .map(({ id, name }) => ({ id, name })),
+          surfaces: zones.filter((z) => z.parentId === null || there.has(z.parentId)),
+          buildUps: builtOf(boat.id),
+          workday: rules ?? USUAL_RULES,
+          borders: bordersOf(boat.id).filter((b) => there.has(b.upperId) && there.has(b.lowerId)),
+          entries: logs.get(boat.id) ?? [],
+          sheets: revisions.filter((r) => usedBy.get(boat.id)?.has(r.id)),
+          typed: typedOf(boat.id),
+          pastPlaces: placesOf(boat.id),
+        },
+      ];
+    }),
+  );
 }

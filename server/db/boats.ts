@@ -74,8 +74,23 @@ function outsideOf({ boat, jobs, surfaces }: BoatRows): (surfaceId: string, at: 
   };
 }
 
+/** Working days that were worked out: many boats share them, and they are the same for a quarter of an hour. */
+const SPANS_MOST = 64;
+const QUARTER_MS = 15 * 60_000;
+const spans = new Map<string, WorkSpan[]>();
+
+function workSpans(workday: BoatRows['workday'], zone: string, now: number): WorkSpan[] {
+  const key = `${zone} ${Math.floor(now / QUARTER_MS)} ${workday.workFromMin} ${workday.workToMin}`;
+  let found = spans.get(key);
+  if (!found) {
+    if (spans.size >= SPANS_MOST) spans.clear();
+    spans.set(key, (found = spansFrom(workday, zone, now)));
+  }
+  return found;
+}
+
 /** Working days from the one before a moment to a week ahead, in local time whatever the clocks do; none where all day is one. */
-function workSpans({ workFromMin, workToMin }: BoatRows['workday'], zone: string, now: number): WorkSpan[] {
+function spansFrom({ workFromMin, workToMin }: BoatRows['workday'], zone: string, now: number): WorkSpan[] {
   if (workFromMin === 0 && workToMin === 24 * 60) return [];
   return Array.from({ length: 9 }, (_, i) => {
     const day = DateTime.fromMillis(now, { zone })

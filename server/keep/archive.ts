@@ -29,8 +29,10 @@ export interface ArchiveHead {
   readonly change?: number;
 }
 
-/** So many rows are read at once, and stand in a line at most: whatever else waits has its turn in between. */
-const PAGE = 100;
+/** So many rows stand in a line at most, and are read at once where others wait for their turn in between. */
+const A_LINE = 30;
+/** So many are read at once where nobody does. */
+const PAGE = 500;
 /** A line of rows is closed when it has come to this. */
 const LINE_BYTES = 256 * 1024;
 const FILE_PIECE = 768 * 1024;
@@ -141,16 +143,17 @@ export async function* rowsOfTable(
   const { name, sqlName } = table;
   const key = sql.identifier(keyNameOf(sqlName));
   const inside = upTo === undefined ? sql`` : sql`and ${key} <= ${upTo}`;
+  const size = pause ? A_LINE : PAGE;
   let after: unknown = null;
   for (;;) {
     const beyond = after === null ? sql`where true` : sql`where ${key} > ${after}`;
     const page = await rawRows(
       db,
-      sql`select ${key}::text as at, to_jsonb(t)::text as row from ${sql.identifier(sqlName)} t ${beyond} ${inside} order by ${key} limit ${PAGE}`,
+      sql`select ${key}::text as at, to_jsonb(t)::text as row from ${sql.identifier(sqlName)} t ${beyond} ${inside} order by ${key} limit ${size}`,
     );
     for (const rows of inLines(page.map((found) => toldRow(name, found.row as string)).filter((row) => row !== null)))
       yield { table: name, rows };
-    if (page.length < PAGE) return;
+    if (page.length < size) return;
     after = page[page.length - 1]?.at;
     await pause?.();
   }
@@ -162,7 +165,7 @@ export function* inLines(rows: readonly Row[]): Generator<Row[]> {
   let bytes = 0;
   for (const row of rows) {
     const size = JSON.stringify(row).length;
-    if (line.length === PAGE || (line.length > 0 && bytes + size > LINE_BYTES)) {
+    if (line.length === A_LINE || (line.length > 0 && bytes + size > LINE_BYTES)) {
       yield line;
       line = [];
       bytes = 0;
