@@ -27,7 +27,14 @@ export async function serving(dir: string, disk?: Disk) {
   const about = { demo: false, open: false };
   const server = createServer(
     makeApp(
-      { yard, store: yard.store, clock, ...about, hosts: [], summaries: new Summaries(yard.store, clock, about, yard.notices) },
+      {
+        yard,
+        store: yard.store,
+        clock,
+        ...about,
+        hosts: [],
+        summaries: new Summaries(yard.store, clock, about, yard.notices),
+      },
       { log: pino({ level: 'silent' }), webDir: null },
     ),
   );

@@ -34,7 +34,14 @@ export function serve(yard: Yard, told: Omit<Clock, 'set'>, demo = false) {
   const clock = { set: true, ...told };
   const about = { demo, open: false };
   const { store, files } = yard;
-  const context: Context = { yard, store, clock, ...about, hosts: [], summaries: new Summaries(store, clock, about, yard.notices) };
+  const context: Context = {
+    yard,
+    store,
+    clock,
+    ...about,
+    hosts: [],
+    summaries: new Summaries(store, clock, about, yard.notices),
+  };
   const app = makeApp(context, { log: pino({ level: 'silent' }), webDir: null });
   const agent = request.agent(app).set(OWN_HEADER, '1');
   return { yard, store, db: store.db, files, context, app, agent };

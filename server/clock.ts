@@ -9,5 +9,9 @@ export interface Clock {
 export function makeClock(options: { startAt: number | null; freeze: boolean }): Clock {
   const startedAt = Date.now();
   const base = options.startAt ?? startedAt;
-  return { now: () => (options.freeze ? base : base + Date.now() - startedAt), frozen: options.freeze, set: options.startAt !== null };
+  return {
+    now: () => (options.freeze ? base : base + Date.now() - startedAt),
+    frozen: options.freeze,
+    set: options.startAt !== null,
+  };
 }

@@ -70,7 +70,8 @@ export function connectionBroke(error: unknown): boolean {
   for (let at = error; at instanceof Error; at = at.cause) {
     const { code } = at as { code?: unknown };
     if (['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT'].includes(String(code))) return true;
-    if (/^(Connection terminated|timeout exceeded when trying to connect|Query read timeout)/i.test(at.message)) return true;
+    if (/^(Connection terminated|timeout exceeded when trying to connect|Query read timeout)/i.test(at.message))
+      return true;
   }
   return false;
 }

@@ -49,7 +49,7 @@ describe('entries of a zone that is got ready', () => {
   it('are refused with a reason where they cannot be', async () => {
     expect(await refused(entry('zone', 'prepared', { step: 'rinse' }, { occurredAt: NOW + HOUR }))).toEqual([
       422,
-      'This time has not come yet. Check the date and time.',
+      'This time has not come yet: it says 14 May 2026 12:00, and it is 14 May 2026 11:00 by the server’s clock. Check the date and time.',
     ]);
     const body = { convertedShare: 0.4, next: 'leave', reason: 'the season ends' };
     expect(await refused(entry('zone', 'rustLooked', body))).toEqual([400, expect.stringContaining('By when')]);

@@ -105,8 +105,8 @@ function simulatedHours(place: WeatherPlace, past: readonly PastPlace[], from: n
       if (since <= to && stood.untilAt > issuedAt) {
         const utcOffsetH = DateTime.fromMillis(issuedAt, { zone: stood.timeZone }).offset / 60;
         const issued = issuedHours({ name: stood.name, latitudeDeg: stood.latitudeDeg, utcOffsetH }, issuedAt, to);
-        for (const hour of issued) if (hour.at >= since && hour.at < stood.untilAt)
-            hours.push({ ...hour, source: 'simulated' });
+        for (const hour of issued)
+          if (hour.at >= since && hour.at < stood.untilAt) hours.push({ ...hour, source: 'simulated' });
       }
       since = stood.untilAt;
     }

@@ -19,7 +19,9 @@ const timeZone = Joi.string()
   .max(64)
   .required()
   .custom((value: string, helpers) =>
-    isTimeZone(value) ? value : helpers.message({ custom: '{{#label}} "{{#value}}" is not one that this program knows.' }),
+    isTimeZone(value)
+      ? value
+      : helpers.message({ custom: '{{#label}} "{{#value}}" is not one that this program knows.' }),
   )
   .label('Time zone');
 

@@ -101,7 +101,11 @@ export class BoatCache {
       await pause();
       const some = lacking.slice(i, i + TOGETHER).filter((id) => !this.kept.has(id));
       const reading = readBoats(this.db, some);
-      for (const id of some) this.keep(id, reading.then((read) => read.get(id) ?? null));
+      for (const id of some)
+        this.keep(
+          id,
+          reading.then((read) => read.get(id) ?? null),
+        );
       // Whoever asks for one of them hears of it.
       await reading.catch(() => undefined);
     }
@@ -184,9 +188,9 @@ export class BoatCache {
 }
 
 const readIds = async (db: Db): Promise<readonly string[]> =>
-  (
-    await db.select({ id: boats.id }).from(boats).where(eq(boats.deleted, false)).orderBy(boats.name, boats.id)
-  ).map((b) => b.id);
+  (await db.select({ id: boats.id }).from(boats).where(eq(boats.deleted, false)).orderBy(boats.name, boats.id)).map(
+    (b) => b.id,
+  );
 
 const LOG_PAGE = 10_000;
 /** So many boats are read together: each question costs about the same for one as for all of them. */
@@ -263,11 +267,7 @@ async function readBoatsIn(db: Db, wanted: readonly string[]): Promise<Map<strin
   const jobsOf = grouped(await db.select().from(jobs).where(of(jobs)).orderBy(asc(jobs.outOn)));
   const hullsOf = grouped(await db.select().from(hulls).where(of(hulls)));
   const zonesOf = grouped(
-    await db
-      .select()
-      .from(surfaces)
-      .where(inArray(surfaces.boatId, ids))
-      .orderBy(asc(surfaces.sort), asc(surfaces.id)),
+    await db.select().from(surfaces).where(inArray(surfaces.boatId, ids)).orderBy(asc(surfaces.sort), asc(surfaces.id)),
   );
   const builtOf = grouped(await db.select().from(buildUps).where(of(buildUps)).orderBy(asc(buildUps.id)));
   const bordersOf = grouped(await db.select().from(borders).where(of(borders)).orderBy(asc(borders.id)));

@@ -68,14 +68,7 @@ export function archiveStream(what: WhatToWrite): Readable {
   return Readable.from(archiveLines(what)).compose(createGzip()) as Readable;
 }
 
-async function* archiveLines({
-  rows,
-  files,
-  now,
-  history,
-  change,
-  filesBeside,
-}: WhatToWrite): AsyncGenerator<string> {
+async function* archiveLines({ rows, files, now, history, change, filesBeside }: WhatToWrite): AsyncGenerator<string> {
   const hash = createHash('sha256');
   const line = (value: object) => {
     const text = `${JSON.stringify(value)}\n`;

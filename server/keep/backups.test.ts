@@ -43,9 +43,12 @@ describe('automatic backups', () => {
     expect(keptOf(odd).filter((b) => !usual.includes(b.name) && b.change !== 30)).toHaveLength(0);
     expect(usual.filter((name) => !keptByRule(odd).has(name)).length).toBeLessThanOrEqual(1);
     const back = daily(60, (i) => NOW - i * 3_600_000);
-    expect(keptOf(back).filter((b) => b.why === 'daily').slice(-7).map((b) => b.change)).toEqual(
-      [53, 54, 55, 56, 57, 58, 59],
-    );
+    expect(
+      keptOf(back)
+        .filter((b) => b.why === 'daily')
+        .slice(-7)
+        .map((b) => b.change),
+    ).toEqual([53, 54, 55, 56, 57, 58, 59]);
   });
 
   it('are not pruned while the clock stands more than a day from the last change', async () => {

@@ -114,7 +114,8 @@ export async function joinUp(
   } else if (last !== null) {
     try {
       await rebuild(dataDir, { until: null, into: db });
-      putRight = 'The database was older than the journal. It was put together again from the last backup and the journal.';
+      putRight =
+        'The database was older than the journal. It was put together again from the last backup and the journal.';
     } catch (error) {
       const { lost } = await oneByOne(db, records);
       gaps.push(

@@ -28,8 +28,7 @@ export function lacking(seen: Seen, from: number, to: number): Lack[] {
   const lacks: Lack[] = [];
   let next = from;
   for (const n of [...there, to + 1]) {
-    if (n > next)
-      lacks.push({ from: next, to: n - 1, after: seen.get(next - 1) ?? null, before: seen.get(n) ?? null });
+    if (n > next) lacks.push({ from: next, to: n - 1, after: seen.get(next - 1) ?? null, before: seen.get(n) ?? null });
     next = n + 1;
   }
   return lacks;

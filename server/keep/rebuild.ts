@@ -15,14 +15,7 @@ import { archiveHeadOf, HISTORY } from './archive';
 import { backupFilesDir, backupsDir, listBackups } from './backups';
 import { FileStore } from './files';
 import { lacking, lackWords, momentWords, seenOf, type Lack, type Seen } from './joins';
-import {
-  journalDir,
-  readSegment,
-  segmentFiles,
-  type JournalRecord,
-  type Segment,
-  type SegmentHead,
-} from './journal';
+import { journalDir, readSegment, segmentFiles, type JournalRecord, type Segment, type SegmentHead } from './journal';
 import { checkArchive, fillFrom, type CheckedArchive } from './restore';
 
 /** What the yard was put together from. */

@@ -34,9 +34,8 @@ export function OutboxStrip() {
         )}
         {silent && (
           <span className="link-row">
-            {trouble ?? 'No answer from the server.'}{' '}
-            {counted(unsent, 'entry is', 'entries are')} kept {loose.length > 0 ? 'in this tab' : 'on this device'} and
-            will be sent.
+            {trouble ?? 'No answer from the server.'} {counted(unsent, 'entry is', 'entries are')} kept{' '}
+            {loose.length > 0 ? 'in this tab' : 'on this device'} and will be sent.
           </span>
         )}
         {loose.length > 0 && (

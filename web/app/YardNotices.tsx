@@ -24,8 +24,8 @@ export function YardNotices({ yard }: { yard: Yard }) {
       )}
       {yard.clockBehind !== null && (
         <Notice grave>
-          The clock of the server stands at {at(yard.now)}, before its last entry ({at(yard.clockBehind)}). Set it right:
-          windows are told for the wrong time.
+          The clock of the server stands at {at(yard.now)}, before its last entry ({at(yard.clockBehind)}). Set it
+          right: windows are told for the wrong time.
         </Notice>
       )}
       {apart && (
@@ -40,10 +40,7 @@ export function YardNotices({ yard }: { yard: Yard }) {
 
 function Notice({ grave = false, children }: { grave?: boolean; children: ReactNode }) {
   return (
-    <p
-      className={`no-print ruled bg-base-200 px-4 py-1 font-semibold ${grave ? 'text-error' : ''}`}
-      role="status"
-    >
+    <p className={`no-print ruled bg-base-200 px-4 py-1 font-semibold ${grave ? 'text-error' : ''}`} role="status">
       {children}
     </p>
   );

@@ -42,8 +42,7 @@ const LIMIT_MS = 30_000;
 const SLOW_BYTES_PER_MS = 10;
 
 /** How long an answer to such a body is waited for, ms. */
-export const limitMs = (body: unknown): number =>
-  LIMIT_MS + (body instanceof Blob ? body.size / SLOW_BYTES_PER_MS : 0);
+export const limitMs = (body: unknown): number => LIMIT_MS + (body instanceof Blob ? body.size / SLOW_BYTES_PER_MS : 0);
 
 /** Of all that a server may answer, only a 500 is a fault of its own with just this: the others mean "not now". */
 const FAULT = 500;

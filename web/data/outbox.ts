@@ -300,7 +300,9 @@ export class Outbox {
     }, LATE_MS);
     const { signal } = sending;
     try {
-      const sent = file ? withFile(change, (await call<{ hash: string }>('POST', '/files', file, { signal })).hash) : change;
+      const sent = file
+        ? withFile(change, (await call<{ hash: string }>('POST', '/files', file, { signal })).hash)
+        : change;
       const { path, body } = requestOf(sent);
       await call('PUT', path, body, { signal });
       return sent;

@@ -193,20 +193,12 @@ interface SaveOptions {
  * Write a change: shown at once, sent when it can be, undone by one tap. With `inline` a refusal comes
  * back to the caller's form, where an answer comes in time.
  */
-export function save(
-  change: Change,
-  label: string,
-  options: SaveOptions = {},
-): Promise<Outcome> {
+export function save(change: Change, label: string, options: SaveOptions = {}): Promise<Outcome> {
   return saveAll([change], label, options);
 }
 
 /** Several changes that are one to whoever makes them: one message, one undo. It ends at the first that is refused. */
-export async function saveAll(
-  changes: readonly Change[],
-  label: string,
-  options: SaveOptions = {},
-): Promise<Outcome> {
+export async function saveAll(changes: readonly Change[], label: string, options: SaveOptions = {}): Promise<Outcome> {
   const back: Change[] = [];
   const announce = () => {
     if (!options.quiet) announceDone({ label, back, forth: changes });
@@ -251,7 +243,11 @@ function write(change: Change, label: string, { inline, file }: SaveOptions) {
     painter: settings().painter,
     device: settings().device,
   });
-  return { id, inverse, sent: outbox.put(id, change, label, { ...(inline ? { inline } : {}), ...(file ? { file } : {}) }) };
+  return {
+    id,
+    inverse,
+    sent: outbox.put(id, change, label, { ...(inline ? { inline } : {}), ...(file ? { file } : {}) }),
+  };
 }
 
 /** What stands before a change, with what waits to be sent before it. */

@@ -113,10 +113,30 @@ describe('calling the server', () => {
     }
   });
   it('tells a fault of the server, with what it said, from silence and from a refusal', async () => {
-    answering(() => refusal(507, { code: 'disk_full', message: 'The disk is full.' }));
+    answering(() => refusal(500, { code: 'internal', message: 'It went wrong.' }));
     const fault = await call('PUT', '/boats/x', {}).catch((e: unknown) => e);
     expect(fault).toBeInstanceOf(Fault);
-    expect(fault).toMatchObject({ status: 507, code: 'disk_full', message: 'The disk is full.' });
+    expect(fault).toMatchObject({ status: 500, code: 'internal', message: 'It went wrong.' });
+  });
+  it('takes 502, 503, 504 and 507 for silence, and keeps what was said', async () => {
+    for (const status of [502, 503, 504, 507]) {
+      answering(() => refusal(status, { code: 'disk_full', message: 'The disk is full.' }));
+      const silence = await call('PUT', '/boats/x', {}).catch((e: unknown) => e);
+      expect(silence).toBeInstanceOf(NoAnswer);
+      expect(silence).toMatchObject({ said: 'The disk is full.' });
+    }
+  });
+  it('gives up a line that swallows what is sent, by its limit and when it is told to', async () => {
+    vi.stubGlobal(
+      'fetch',
+      (_url: string, { signal }: { signal: AbortSignal }) =>
+        new Promise((_, fail) => signal.addEventListener('abort', () => fail(new TypeError('aborted')))),
+    );
+    expect(await call('PUT', '/x', {}, { limitMs: 20 }).catch((e: unknown) => e)).toBeInstanceOf(NoAnswer);
+    const ending = new AbortController();
+    const hanging = call('PUT', '/x', {}, { signal: ending.signal }).catch((e: unknown) => e);
+    ending.abort();
+    expect(await hanging).toBeInstanceOf(NoAnswer);
   });
   it('carries our own header with what changes something, and with nothing else', async () => {
     const seen: (string | undefined)[] = [];

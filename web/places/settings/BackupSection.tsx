@@ -68,10 +68,16 @@ function useRestore(keeping: Keeping | undefined) {
       return false;
     }
   };
-  return { progress: { ...progress, busy: progress.busy || runs }, work: runs ? work : null, run, reset: () => setProgress(IDLE) };
+  return {
+    progress: { ...progress, busy: progress.busy || runs },
+    work: runs ? work : null,
+    run,
+    reset: () => setProgress(IDLE),
+  };
 }
 
-const NO_ANSWER = 'No answer from the server. Whether it arrived shows here when the server answers; if not, send it again.';
+const NO_ANSWER =
+  'No answer from the server. Whether it arrived shows here when the server answers; if not, send it again.';
 
 type Restoring = ReturnType<typeof useRestore>;
 
@@ -125,7 +131,9 @@ function Running({ work }: { work: LongWorkState }) {
         aria-label="How far the restore is"
         {...(percent === null ? {} : { value: percent, max: 100 })}
       />
-      <p className="text-sm quiet">It goes on when this page is left. What is entered meanwhile waits, and is sent after.</p>
+      <p className="text-sm quiet">
+        It goes on when this page is left. What is entered meanwhile waits, and is sent after.
+      </p>
     </div>
   );
 }
@@ -228,9 +236,10 @@ function Kept({ keeping, restoring }: { keeping: Keeping; restoring: Restoring }
         </details>
       )}
       <p className="text-sm quiet">
-        They lie in <span className="break-all">{dataDir}/backups</span>: the last seven daily ones, before them one a week
-        for eight weeks, and the last twelve from before a restore or an update. A day without a change makes none. Copy
-        them to another disk now and then. Pictures and files that nothing names any more are cleared after thirty days.
+        They lie in <span className="break-all">{dataDir}/backups</span>: the last seven daily ones, before them one a
+        week for eight weeks, and the last twelve from before a restore or an update. A day without a change makes none.
+        Copy them to another disk now and then. Pictures and files that nothing names any more are cleared after thirty
+        days.
       </p>
     </div>
   );

@@ -142,9 +142,7 @@ function BoatCaption({ entry, now }: { entry: YardBoat; now: number }) {
         {launch !== null && (
           <span> · {launch >= 0 ? `${launch} days to launch` : `launch was ${-launch} days ago`}</span>
         )}
-        {entry.problem && (
-          <strong className="block text-error">She cannot be worked out. {entry.problem}</strong>
-        )}
+        {entry.problem && <strong className="block text-error">She cannot be worked out. {entry.problem}</strong>}
         {entry.launchAgainst[0] && (
           <strong className="block text-error">
             {launchWords(entry.launchAgainst[0], entry.launchAgainst[0].name, now, boat.timeZone)}
