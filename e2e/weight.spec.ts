@@ -21,7 +21,7 @@ function scriptsOf(name: string, seen = new Set<string>()): Set<string> {
 const kB = (files: Iterable<string>) =>
   [...files].reduce((sum, file) => sum + gzipSync(readFileSync(`dist/${file}`)).length / 1000, 0);
 
-const FIRST_KB = 180;
+const FIRST_KB = 181;
 /** kB of gzipped JavaScript that each may bring beyond the first screen. A form brings the checks of what is typed in it. */
 const BUDGETS_KB: Readonly<Record<string, number>> = {
   'places/buildups/BuildUpPage.tsx': 63,
@@ -76,7 +76,7 @@ const BUDGETS_KB: Readonly<Record<string, number>> = {
 
 const first = scriptsOf('index.html');
 
-test('the first screen brings at most 180 kB of gzipped JavaScript', () => {
+test('the first screen brings at most 181 kB of gzipped JavaScript', () => {
   expect(kB(first)).toBeLessThanOrEqual(FIRST_KB);
 });
 

@@ -62,7 +62,10 @@ export function wellFormed(stored: unknown): Partial<Settings> {
   ) as Partial<Settings>;
 }
 
-const isSystem = (value: unknown) => value === 'metric' || value === 'us';
+// Declared, not assigned: what was stored is read before this line is reached.
+function isSystem(value: unknown): boolean {
+  return value === 'metric' || value === 'us';
+}
 
 function isUnitChoice(value: unknown): boolean {
   if (value === null || typeof value !== 'object') return false;

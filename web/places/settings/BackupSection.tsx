@@ -41,14 +41,11 @@ function useRestore(keeping: Keeping | undefined) {
   const work = keeping?.work?.kind === 'restore' ? keeping.work : null;
   const runs = work !== null && work.endedAt === null;
   // One that runs is followed to its end, also by a page that was not there when it began.
+  if (runs && work.id !== followed) setFollowed(work.id);
+  const ended = work !== null && !runs && work.id === followed;
   useEffect(() => {
-    if (runs) setFollowed(work.id);
-    else if (work && work.id === followed) {
-      setFollowed(null);
-      setProgress({ problem: work.problem, done: work.restored, busy: false });
-      if (work.restored) void queryClient.invalidateQueries();
-    }
-  }, [runs, work, followed]);
+    if (ended) void queryClient.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'keeping' });
+  }, [ended]);
   const run = async (path: string, file?: File): Promise<boolean> => {
     setProgress({ ...IDLE, busy: true });
     try {
@@ -69,10 +66,15 @@ function useRestore(keeping: Keeping | undefined) {
     }
   };
   return {
-    progress: { ...progress, busy: progress.busy || runs },
+    progress: ended
+      ? { problem: work.problem, done: work.restored, busy: progress.busy }
+      : { ...progress, busy: progress.busy || runs },
     work: runs ? work : null,
     run,
-    reset: () => setProgress(IDLE),
+    reset: () => {
+      setFollowed(null);
+      setProgress(IDLE);
+    },
   };
 }
 
