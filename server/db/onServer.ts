@@ -26,11 +26,12 @@ const AWAY =
  */
 export async function openOnServer({ url }: Extract<DbPlace, { at: 'server' }>): Promise<OpenDb> {
   const state = { away: null as string | null, closing: false, again: () => Promise.resolve() };
+  const open = () => !state.closing;
   let owner: pg.Client;
   const regain = async (): Promise<void> => {
-    if (state.closing || state.away !== null) return;
+    if (!open() || state.away !== null) return;
     state.away = AWAY;
-    for (let wait: number = AGAIN_MS.first; !state.closing; wait = Math.min(wait * 2, AGAIN_MS.last)) {
+    for (let wait: number = AGAIN_MS.first; open(); wait = Math.min(wait * 2, AGAIN_MS.last)) {
       await setTimeout(wait, undefined, { ref: false });
       try {
         const next = await own(url, lost);

@@ -65,7 +65,7 @@ export async function writeArchive(path: string, what: WhatToWrite): Promise<voi
 
 /** An archive as the bytes that it is, made while they are taken. */
 export function archiveStream(what: WhatToWrite): Readable {
-  return Readable.from(archiveLines(what)).compose(createGzip()) as Readable;
+  return Readable.from(archiveLines(what)).compose(createGzip());
 }
 
 async function* archiveLines({ rows, files, now, history, change, filesBeside }: WhatToWrite): AsyncGenerator<string> {

@@ -161,7 +161,7 @@ describe('the journal', () => {
     await expect(yard.store.write((tx) => tx.add('boats', { ...boatFields, id, version: 1 }))).rejects.toThrow();
     expect(await readTables(db)).toEqual(before);
     await agent.put(`/api/boats/${uuid()}`).send(boatFields).expect(200);
-    expect(readSegment(segmentFiles(dir)[0] as string)?.records.map((r) => r.n)).toEqual([1, 4]);
+    expect(readSegment(segmentFiles(dir)[0] as string).records.map((r) => r.n)).toEqual([1, 4]);
     await yard.close();
   });
 
@@ -173,7 +173,7 @@ describe('the journal', () => {
     await journal.synced();
     journal.close();
     const [file] = segmentFiles(dir) as [string];
-    const names = () => readSegment(file)?.records.map((r) => r.ops[0]?.[2].name);
+    const names = () => readSegment(file).records.map((r) => r.ops[0]?.[2].name);
     expect(names()).toEqual(['a', 'b', 'c']);
     const whole = readFileSync(file);
     writeFileSync(file, whole.subarray(0, whole.length - 5));

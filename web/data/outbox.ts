@@ -90,9 +90,8 @@ export class Outbox {
     return this.store.getState();
   }
   readonly snapshot = this.store.getState;
-  /** Whether the last attempt got no answer. */
+  /** Whether the last attempt got no answer, and whether one is waited for longer than usual. */
   readonly noAnswer = (): boolean => this.silent;
-  /** Whether an answer has been waited for longer than usual. */
   readonly noAnswerYet = (): boolean => this.late;
   /** What the server said when it could not do what it was asked; null while it can. */
   readonly trouble = (): string | null => this.serverTrouble;
@@ -133,7 +132,7 @@ export class Outbox {
     void this.drain();
   }
 
-  /** Send all that was parked again, in its order. What is refused again parks what waits behind it again. */
+  /** Send all that was parked again, in its order. */
   async retryAll(): Promise<void> {
     for (const { id, parked } of this.list.filter((w) => w.parked !== null)) {
       this.faults.delete(id);
@@ -147,7 +146,7 @@ export class Outbox {
   private tryNow(): void {
     this.tries = 0;
     this.sending?.abort();
-    if (this.timer !== null) clearTimeout(this.timer);
+    clearTimeout(this.timer ?? undefined);
     this.timer = null;
     void this.drain();
   }
@@ -298,13 +297,12 @@ export class Outbox {
       this.late = true;
       this.set([...this.list]);
     }, LATE_MS);
-    const { signal } = sending;
     try {
+      const { signal } = sending;
       const sent = file
         ? withFile(change, (await call<{ hash: string }>('POST', '/files', file, { signal })).hash)
         : change;
-      const { path, body } = requestOf(sent);
-      await call('PUT', path, body, { signal });
+      await call('PUT', requestOf(sent).path, requestOf(sent).body, { signal });
       return sent;
     } finally {
       clearTimeout(timer);

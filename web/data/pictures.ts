@@ -63,7 +63,9 @@ interface OldPicture {
 /** What waits in the store of an earlier version is taken over, once. */
 export async function takeOverOldPictures(): Promise<void> {
   const name = ofThisYard('jack-plane-pictures');
-  const known = (await indexedDB.databases?.()) ?? [];
+  // Not every browser can tell.
+  if (!('databases' in indexedDB)) return;
+  const known = await indexedDB.databases();
   if (!known.some((db) => db.name === name)) return;
   const db = await openDB(name);
   if (db.objectStoreNames.contains('pictures')) {

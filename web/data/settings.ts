@@ -59,7 +59,7 @@ export function wellFormed(stored: unknown): Partial<Settings> {
   };
   return Object.fromEntries(
     Object.entries(known).flatMap(([key, fits]) => (fits(given[key]) ? [[key, given[key]]] : [])),
-  ) as Partial<Settings>;
+  );
 }
 
 // Declared, not assigned: what was stored is read before this line is reached.

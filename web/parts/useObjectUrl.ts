@@ -6,8 +6,9 @@ export function useObjectUrl(file: Blob | undefined): string | null {
   useEffect(() => {
     if (!file) return;
     const made = URL.createObjectURL(file);
-    setUrl(made);
+    const shown = requestAnimationFrame(() => setUrl(made));
     return () => {
+      cancelAnimationFrame(shown);
       URL.revokeObjectURL(made);
       setUrl(null);
     };
