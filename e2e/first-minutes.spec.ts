@@ -158,7 +158,7 @@ test('logging asks for what is missing, keeps what was typed, and undo takes the
 test('the demo yard is a tap away and touches nothing of one’s own', async ({ page, empty }) => {
   await page.goto(empty.url);
   await page.getByRole('link', { name: 'Look around the demo yard' }).click();
-  await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Boats in hand' })).toBeVisible({ timeout: 60_000 });
   expect(new URL(page.url()).pathname).toBe('/demo/');
   await page
     .getByRole('link', { name: /Pewit’s Errand/ })

@@ -117,15 +117,20 @@ interface History {
   readonly backups: readonly KeptBackup[];
 }
 
-async function historiesOf(dataDir: string, segments: readonly Segment[]): Promise<History[]> {
+async function historiesOf(
+  dataDir: string,
+  segments: readonly Segment[],
+): Promise<{ histories: History[]; notes: string[] }> {
   const heads = segments.flatMap((s) => s.head ?? []);
   const bases = new Map(heads.map((h) => [h.base, h.history]));
   const backups: { history: string | null; backup: KeptBackup }[] = [];
+  const notes: string[] = [];
   for (const backup of listBackups(dataDir)) {
     const head = await archiveHeadOf(join(backupsDir(dataDir), backup.name));
-    backups.push({ history: bases.get(backup.name) ?? head?.history ?? null, backup });
+    if (head === null) notes.push(`The backup ${backup.name} cannot be used: not even its first line can be read.`);
+    else backups.push({ history: bases.get(backup.name) ?? head.history ?? null, backup });
   }
-  return [...new Set(heads.map((h) => h.history))].map((id) => {
+  const histories = [...new Set(heads.map((h) => h.history))].map((id) => {
     const [first] = heads.filter((h) => h.history === id) as [SegmentHead];
     return {
       id,
@@ -136,6 +141,7 @@ async function historiesOf(dataDir: string, segments: readonly Segment[]): Promi
       backups: backups.filter((b) => b.history === id).map((b) => b.backup),
     };
   });
+  return { histories, notes };
 }
 
 async function planOf(
@@ -144,14 +150,14 @@ async function planOf(
   { until, atLeast = 0 }: { until: number | null; atLeast?: number },
 ): Promise<Plan> {
   const segments = segmentFiles(journalDir(dataDir)).map(readSegment);
-  const histories = await historiesOf(dataDir, segments);
+  const { histories, notes: unreadable } = await historiesOf(dataDir, segments);
   if (histories.length === 0)
     throw new Error(
       `There is no journal in ${journalDir(dataDir)} that can be read: nothing can be put together from it. Restore a backup under Settings instead.`,
     );
   const target = until === null ? newest(segments, atLeast) : asOf(histories, until);
   const own = histories.find((h) => h.id === target.history) as History;
-  const notes = later(own, target, until);
+  const notes = [...unreadable, ...later(own, target, until)];
   for (const start of startsOf(own, target.n)) {
     let archive: CheckedArchive | null = null;
     if (start.backup !== null) {
