@@ -172,7 +172,7 @@ async function planOf(
       }
     }
     const lacks = lacking(own.seen, start.n + 1, target.n);
-    if (lacks.length > 0) throw new Gap(gapWords(own, start, lacks, target.n));
+    if (lacks.length > 0) throw new Gap([gapWords(own, start, lacks, target.n), ...notes].join(' '));
     return {
       history: own.id,
       n: target.n,
