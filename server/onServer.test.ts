@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
 import pg from 'pg';
 import type { BoatBundle } from '#contracts/rows/boat';
-import { entryFields, NOW, readTables, serve, setUpBoat, uuid } from './app.fixture';
+import { boatFields, entryFields, NOW, readTables, serve, setUpBoat, uuid } from './app.fixture';
 import { beginHistory, openYard, type Yard } from './keep/yard';
 import { newDatabase } from './postgres.fixture';
 
@@ -85,6 +85,64 @@ describe('a database on a server', () => {
     expect((await send()).status).toBe(200);
     const { body } = await agent.get(`/api/boats/${set.boat}`).expect(200);
     expect((body as BoatBundle).entries.filter((e) => e.id === id)).toHaveLength(1);
+  });
+
+  it('that goes away is waited for: 503 with a sentence, what is known is read, and nothing acknowledged is missing', async () => {
+    const [url, dir] = [(await newDatabase())!, newFolder()];
+    const yard = await openOn(dir, url);
+    const { agent } = serve(yard, clock);
+    const set = await setUpBoat(agent);
+    await agent.get('/api/yard').expect(200);
+    const database = new URL(url).pathname.slice(1);
+    const admin = new pg.Client({ connectionString: Object.assign(new URL(url), { pathname: '/postgres' }).href });
+    await admin.connect();
+    // As a server that goes down: no connection is left, the lock's neither, and none is taken.
+    await admin.query(`alter database ${database} allow_connections false`);
+    await admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = $1', [database]);
+    await expect.poll(() => yard.store.away).toMatch(/does not answer/);
+    const [kept, late] = [uuid(), uuid()];
+    const note = (n: number) => ({
+      ...entryFields(set.boat, set.zone, 'reading', NOW - n, { airC: 12, rh: 0.6, surfaceC: 11 }),
+      stream: 'zone',
+    });
+    const { body } = await agent.put(`/api/entries/${kept}`).send(note(1)).expect(503);
+    expect((body as { error: { message: string } }).error.message).toMatch(/tried again until it does/);
+    // What is known is told all the same.
+    await agent.get(`/api/boats/${set.boat}`).expect(200);
+    const told = (await agent.get('/api/yard').expect(200)).body as { savingWaits: string | null; boats: unknown[] };
+    expect(told).toMatchObject({ savingWaits: expect.stringMatching(/does not answer/) as string });
+    expect(told.boats).toHaveLength(1);
+    await admin.query(`alter database ${database} allow_connections true`);
+    await admin.end();
+    await expect.poll(() => yard.store.away, { timeout: 30_000 }).toBeNull();
+    await agent.put(`/api/entries/${kept}`).send(note(1)).expect(200);
+    await agent.put(`/api/entries/${late}`).send(note(2)).expect(200);
+    const { entries } = (await agent.get(`/api/boats/${set.boat}`).expect(200)).body as BoatBundle;
+    expect(entries.map((e) => e.id).sort()).toEqual([kept, late].sort());
+  });
+
+  it('that comes back without what was acknowledged gets it from the journal before anything else is written', async () => {
+    const [url, dir] = [(await newDatabase())!, newFolder()];
+    const yard = await openOn(dir, url);
+    const { agent } = serve(yard, clock);
+    const set = await setUpBoat(agent);
+    const lost = uuid();
+    await agent
+      .put(`/api/boats/${lost}`)
+      .send({ ...boatFields, name: 'Acknowledged' })
+      .expect(200);
+    const n = yard.store.journal.n;
+    const admin = new pg.Client({ connectionString: url });
+    await admin.connect();
+    await admin.query('delete from boats where id = $1', [lost]);
+    await admin.query(`update facts set value = jsonb_set(value, '{n}', '${n - 1}') where key = 'lastChange'`);
+    await admin.query(
+      'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+    );
+    await admin.end();
+    await expect.poll(() => yard.store.away, { timeout: 30_000 }).toBeNull();
+    await expect.poll(async () => (await agent.get(`/api/boats/${lost}`)).status, { timeout: 30_000 }).toBe(200);
+    await agent.get(`/api/boats/${set.boat}`).expect(200);
   });
 
   it('that cannot be reached is told with what to do', async () => {
