@@ -8,10 +8,13 @@ import { boatFields, layerFields, zoneFields } from '../server/app.fixture';
 import { seeded } from '#core/plan/seeded';
 import { hostile, type HostileRequest, type Known } from '../server/attack.fixture';
 import { OWN_JSON, startServer, type RunningServer } from './server';
+import { foreignReads, gaps, kills, wrongClocks, type Attack } from './soakKeep';
+import { badLines } from './soakLine';
 
 /**
- * The long attacks, against the built server on this machine: kills in the middle of writing, hostile requests, many
- * clients at once. Bounded in count and time; prints a table at its end. `KILLS`, `REQUESTS`, `SECONDS`, `CLIENTS` and
+ * The long attacks, against the built server on this machine: kills in the middle of writing, gaps and power cuts, wrong
+ * clocks, foreign readers, a line that swallows what is sent, hostile requests, many clients at once. Bounded in count and
+ * time; prints a table at its end. `KILLS`, `GAPS`, `CLOCKS`, `ENTRIES`, `REQUESTS`, `SECONDS`, `CLIENTS` and
  * `JACKPLANE_SEED` change it.
  */
 const many = (name: string, usual: number) => Number(process.env[name] ?? usual);
@@ -21,7 +24,11 @@ const SECONDS = many('SECONDS', 60);
 const CLIENTS = many('CLIENTS', 50);
 const SEED = many('JACKPLANE_SEED', Math.floor(Math.random() * 2 ** 31));
 
-const table: { what: string; done: number; wrong: number; note: string }[] = [];
+const GAPS = many('GAPS', 20);
+const CLOCKS = many('CLOCKS', 10);
+const ENTRIES = many('ENTRIES', 60);
+
+const table: Attack[] = [];
 const dir = mkdtempSync(join(tmpdir(), 'jack-plane-soak-'));
 const start = () => startServer({ JACKPLANE_DATA: dir, LOG_LEVEL: 'fatal' });
 
@@ -42,37 +49,6 @@ async function aBoat(url: string): Promise<Known> {
   ];
   if (statuses.some((s) => s !== 200)) throw new Error(`could not begin: ${statuses.join()}`);
   return { ...ids, layers };
-}
-
-async function kills(): Promise<void> {
-  const acknowledged: string[] = [];
-  const r = seeded(SEED);
-  for (let round = 0; round < KILLS; round += 1) {
-    const server = await start();
-    let answered = 0;
-    const killAt = 1 + Math.floor(r() * 20);
-    await Promise.all(
-      Array.from({ length: 24 }, async () => {
-        const id = uuid();
-        if ((await put(server.url, `/boats/${id}`, { ...boatFields, name: `Kill ${round}` }).catch(() => 0)) !== 200)
-          return;
-        acknowledged.push(id);
-        answered += 1;
-        if (answered === killAt) server.child.kill('SIGKILL');
-      }),
-    );
-    await server.stop('SIGKILL');
-  }
-  const server = await start();
-  let lost = 0;
-  for (const id of acknowledged) if ((await fetch(`${server.url}/api/boats/${id}`)).status !== 200) lost += 1;
-  await server.stop();
-  table.push({
-    what: 'kills in the middle of writing',
-    done: KILLS,
-    wrong: lost,
-    note: `${acknowledged.length} acknowledged writes, ${lost} lost`,
-  });
 }
 
 function send(url: URL, one: HostileRequest): Promise<number> {
@@ -161,9 +137,13 @@ async function crowd(server: RunningServer): Promise<void> {
 }
 
 try {
-  await kills();
+  table.push(await kills(KILLS, seeded(SEED)));
+  table.push(await gaps(GAPS, seeded(SEED)));
+  table.push(await wrongClocks(CLOCKS));
   const server = await start();
   try {
+    table.push(await foreignReads(server, 60));
+    table.push(await badLines(server, ENTRIES, seeded(SEED)));
     await attack(server);
     await crowd(server);
     table.push({

@@ -194,6 +194,25 @@ describe('at a start in order', () => {
     await again.t.close();
   });
 
+  it('a segment that began a history of its own and is gone is told of, and saving goes on', async () => {
+    const { dir } = await used(6);
+    truncateSync(segment(dir, -1), 5);
+    // The first time a history of its own begins; then that one loses its beginning.
+    for (const round of [1, 2]) {
+      const { t, there, notice } = await opened(dir);
+      expect(there).toHaveLength(5 + round);
+      expect(notice).toMatch(round === 1 ? /changes 5 to 6/ : /last part of the journal .* is not there any more/);
+      await t.agent.put(`/api/boats/${uuid()}`).send(boatFields).expect(200);
+      await t.close();
+      truncateSync(segment(dir, -1), 5);
+    }
+    powerCut(dir);
+    const { t, there, notice } = await opened(dir);
+    expect(there).toHaveLength(8);
+    expect(notice).toMatch(/taken as the computer left it.*last part of the journal/);
+    await t.close();
+  });
+
   it('two folders mixed are refused, and nothing of either is touched', async () => {
     const [one, other] = [await used(4), await used(5)];
     rmSync(join(one.dir, 'pg'), { recursive: true });

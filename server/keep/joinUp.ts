@@ -14,7 +14,7 @@ import type { FileStore } from './files';
 import { damageWords, lacking, lackWords, seenOf } from './joins';
 import { journalDir, readSegment, segmentFiles, type Journal, type JournalRecord, type Segment } from './journal';
 import { filesNamed } from './pictures';
-import { rebuild, writeOps } from './rebuild';
+import { Gap, rebuild, writeOps } from './rebuild';
 import { wentDown, type FolderState } from './state';
 
 /** How a data folder was found, and what was done about it. */
@@ -45,10 +45,13 @@ export async function beforeOpening(folder: Folder): Promise<Found> {
   const there = existsSync(pgDir(dataDir));
   const down = before !== null && wentDown(before);
   if (journal.history === null || (there && !down)) return { putRight: null, gap: null };
+  // The history that the folder was in last is not in the journal any more: what it has is older.
+  const forgotten = before?.history != null && !journal.knows(before.history);
   const known = before?.history === journal.history ? before.n : 0;
   const atLeast = Math.max(known, there ? await onDiskBefore(dataDir) : 0, newestChange(folder));
   const why = down ? 'The computer went down while the yard was open.' : 'The database was not there.';
   try {
+    if (forgotten) throw new Gap(`The last part of the journal in ${journalDir(dataDir)} is not there any more.`);
     const { notes } = await rebuild(dataDir, { until: null, atLeast });
     return {
       putRight: `${why} The database was put together again from the last backup and the journal; nothing that was saved is missing.${notes.length > 0 ? ` ${notes.join(' ')}` : ''}`,
@@ -96,7 +99,9 @@ export async function joinUp(
   const history = await historyOf(db);
   if (segments.length === 0) return withoutJournal(db, folder, history);
   const headless = segments[segments.length - 1]?.head === null;
-  if (!headless && history !== journal.history) return ofAnotherHistory(db, folder, history);
+  // The folder was in it last, and the journal has lost where it began.
+  const forgotten = history !== null && !journal.knows(history) && folder.before?.history === history;
+  if (!headless && !forgotten && history !== journal.history) return ofAnotherHistory(db, folder, history);
   if (history === null) throw mixed(dataDir);
 
   const last = await lastChangeOf(db);
@@ -107,7 +112,9 @@ export async function joinUp(
   const from = last?.n ?? lastBackupOf(folder, history);
   const records = recordsAfter(segments, history, from);
   const ahead = lacking(seen, from + 1, journal.n);
-  if (ahead.length === 0) {
+  if (forgotten)
+    gaps.push(`The last part of the journal in ${journalDir(dataDir)} is not there any more. The database has it.`);
+  else if (ahead.length === 0) {
     const written = await writeOps(db, records);
     if (written > 0)
       putRight = `${counted(written, 'entry', 'entries')} of the journal had not reached the database and were written into it.`;

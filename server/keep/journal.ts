@@ -179,6 +179,9 @@ export class Journal {
     this.lastN = this.syncedN = Math.max(this.lastN, n);
   }
 
+  /** Called with each history that begins. */
+  onHistory: (head: SegmentHead) => void = () => undefined;
+
   /** Whether it is in this history, or was before. */
   knows(history: string): boolean {
     return this.histories.has(history);
@@ -224,6 +227,7 @@ export class Journal {
     }
     this.head = head;
     this.histories.add(head.history);
+    if (newHistory) this.onHistory(head);
     return head;
   }
 

@@ -77,7 +77,8 @@ export async function openYard(options: YardOptions): Promise<Yard> {
     const folder = { dataDir, journal, segments, before };
     // A database server sees to its own files.
     const first: Found = onServer || trusted ? NOTHING : await beforeOpening(folder);
-    writeState(dataDir, { clean: false, history: journal.history, n: journal.n });
+    writeState(dataDir, { clean: false, history: journal.history ?? before?.history ?? null, n: journal.n });
+    journal.onHistory = ({ history, first: next }) => writeState(dataDir, { clean: false, history, n: next - 1 });
 
     const open = await openHere(dataDir, options);
     const store = new Store(open.db, journal, { now, demo: options.demo ?? false, away: open.away });
