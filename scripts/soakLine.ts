@@ -67,10 +67,8 @@ export async function badLines(server: RunningServer, entries: number, r: () => 
       const row = { ...boatFields, id, deleted: false, estimated: [], shelter: 'open', waters: null };
       return outbox.put(id, { kind: 'boat', row } as unknown as Parameters<typeof outbox.put>[1], 'boat');
     });
-    let done = false;
-    void Promise.all(outcomes).then(() => (done = true));
     const until = Date.now() + 180_000;
-    while (!done && Date.now() < until) {
+    while (landed.length < entries && Date.now() < until) {
       mood = (['through', 'swallows', 'storm'] as const)[Math.floor(r() * 3)] as Mood;
       await new Promise((next) => setTimeout(next, 200 + r() * 600));
       // As when a phone finds its signal again.
