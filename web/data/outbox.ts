@@ -189,10 +189,15 @@ export class Outbox {
     const found = this.list.find((w) => w.id === id);
     if (!found) return;
     const next = change(found);
+    // What another tab has sent meanwhile is not put back. A full device keeps it as it was: this tab knows better.
+    if (next.seq !== undefined && (await this.stillWaits(next))) await this.db?.put(STORE, next).catch(() => undefined);
+    // Written down before it is shown: a list that is read from the device in between would undo it.
     this.set(this.list.map((w) => (w.id === id ? next : w)));
-    if (!this.db || next.seq === undefined) return;
-    // A full device keeps it as it was before: this tab knows better.
-    await this.db.put(STORE, next).catch(() => undefined);
+  }
+
+  /** Where a page has no locks, another tab may have sent it meanwhile. */
+  private async stillWaits({ seq }: Waiting): Promise<boolean> {
+    return !this.db || seq === undefined || (await this.db.getKey(STORE, seq)) !== undefined;
   }
 
   /** The list as it is kept, with what is only in this tab at its end. */
@@ -239,7 +244,7 @@ export class Outbox {
     try {
       // One tab sends at a time, so that the order holds across tabs.
       const work = () => this.sendAll();
-      // A page that came without a certificate has no locks.
+      // A page that came without a certificate has no locks: then two may send the same, which lands once.
       const locks = navigator.locks as LockManager | undefined;
       if (locks) await locks.request(ofThisYard('jack-plane-outbox'), work);
       else await work();
@@ -277,10 +282,15 @@ export class Outbox {
           return;
         }
         this.answered();
-        await this.refuse(next, failure);
+        if (await this.stillWaits(next)) await this.refuse(next, failure);
+        else await this.reload();
         continue;
       }
       this.answered();
+      if (!(await this.stillWaits(next))) {
+        await this.reload();
+        continue;
+      }
       this.faults.delete(next.id);
       this.onLanded(landed);
       await this.remove(next.id);

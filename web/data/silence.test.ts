@@ -89,6 +89,36 @@ describe('a server that is away', () => {
     expect(outbox.trouble()).toBeNull();
   });
 
+  it('a refusal that comes after another tab has sent the same is none, in a page without locks', async () => {
+    answer = () => 'silent';
+    const first = new Outbox();
+    const outcome = first.put('1', zone('z'), 'zone');
+    await until(() => first.noAnswer());
+    let refuse: () => void = () => undefined;
+    const late = new Promise<void>((done) => (refuse = done));
+    const quick = globalThis.fetch;
+    // The first tab hangs on a slow line; the second one is answered meanwhile.
+    let sends = 0;
+    vi.stubGlobal('fetch', async (url: string, init: { method: string; body: unknown; signal: AbortSignal }) => {
+      sends += 1;
+      if (sends > 1) return quick(url, init);
+      await late;
+      return new Response(JSON.stringify(said(409, 'conflict', 'Somebody else changed it.').body), { status: 409 });
+    });
+    answer = () => ({ status: 200 });
+
+    await until(() => sends === 1);
+    const second = new Outbox();
+    await until(() => sends === 2);
+    await until(() => second.snapshot().length === 0);
+    refuse();
+    expect(await outcome).toEqual({ ok: true });
+    expect(first.snapshot()).toEqual([]);
+    const again = new Outbox();
+    await again.drain();
+    expect(again.snapshot()).toEqual([]);
+  });
+
   it('one tap sends all that was parked, in its order', async () => {
     const outbox = new Outbox();
     answer = () => said(422, 'impossible', 'No.');
