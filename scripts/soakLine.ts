@@ -80,7 +80,10 @@ export async function badLines(server: RunningServer, entries: number, r: () => 
     await Promise.race([Promise.all(outcomes), new Promise((end) => setTimeout(end, 60_000))]);
     const parked = outbox.snapshot().filter((w) => w.parked !== null).length;
     const lost = ids.length - landed.size;
-    const disorder = [...landed].filter((id, i) => id !== ids[i]).length;
+    const disorder = tabs.reduce((sum, _, tab) => {
+      const own = ids.filter((_id, n) => n % 2 === tab);
+      return sum + [...landed].filter((id) => own.includes(id)).filter((id, i) => id !== own[i]).length;
+    }, 0);
     return {
       what: 'a line that swallows, and a storm of 503',
       done: entries,

@@ -4,7 +4,8 @@ import { now } from '../data/now';
 import { TimeField } from '../parts/TimeField';
 import { useObjectUrl } from '../parts/useObjectUrl';
 import { rebasesOf, requestOf, wordsOf } from '../data/changes';
-import { outbox, type Waiting } from '../data/outbox';
+import { outbox } from '../data/outbox';
+import type { Waiting } from '../data/waiting';
 import { Differences } from '../parts/Differences';
 
 /** What the server refused, and what waits behind it: each with its reason, its text and the ways on. */

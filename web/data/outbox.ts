@@ -4,33 +4,8 @@ import { createStore } from 'zustand/vanilla';
 import { call, Fault, NoAnswer, Refused } from './api';
 import { ofThisYard } from './base';
 import { linksOf, rebased, requestOf, withFile, type Change, type Rebase } from './changes';
+import { blockerOf, type Failure, type Outcome, type Waiting } from './waiting';
 
-/** Why a waiting change was not taken. */
-export interface Failure {
-  status: number;
-  code: string;
-  message: string;
-  field: string | null;
-  current: unknown;
-  /** Id of the parked change that this one waits behind, where it was not sent at all. */
-  behind?: string;
-}
-
-export interface Waiting {
-  seq?: number;
-  id: string;
-  change: Change;
-  label: string;
-  /** Refused, or waiting behind one that was: stays here with its text until a person decides. */
-  parked: Failure | null;
-  /** What is sent before it and gives it its name: a picture. */
-  file?: Blob;
-  /** Written down on the device. Where there was no room it is only in this tab, and not yet to be relied on. */
-  kept: boolean;
-}
-
-/** What became of a change; of several, which one was refused. */
-export type Outcome = { ok: true } | { ok: false; failure: Failure; refused?: Change };
 /** What tabs tell each other. */
 type TabMessage = { what: 'changed' } | { what: 'settled'; id: string; outcome: Outcome; landed: Change | null };
 
@@ -265,7 +240,7 @@ export class Outbox {
     for (;;) {
       const next = this.list.find((w) => !w.parked);
       if (!next) return;
-      const blocker = this.blockerOf(next);
+      const blocker = this.sentByHand.has(next.id) ? undefined : blockerOf(this.list, next);
       if (blocker) {
         await this.parkOne(next, blocker);
         continue;
@@ -381,19 +356,6 @@ export class Outbox {
     };
     await this.update(waiting.id, (w) => ({ ...w, parked: failure }));
     this.settle(waiting.id, { ok: false, failure });
-  }
-
-  /** The parked change that one written later stands on; undefined where it may be sent. */
-  private blockerOf(waiting: Waiting): Waiting | undefined {
-    if (this.sentByHand.has(waiting.id)) return undefined;
-    const { touches, needs } = linksOf(waiting.change);
-    const before = this.list.slice(
-      0,
-      this.list.findIndex((w) => w.id === waiting.id),
-    );
-    return before.find(
-      (w) => w.parked !== null && linksOf(w.change).touches.some((id) => touches.includes(id) || needs.includes(id)),
-    );
   }
 
   private settle(id: string, outcome: Outcome): void {

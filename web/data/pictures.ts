@@ -4,7 +4,7 @@ import { ofThisYard } from './base';
 import { UNSENT, type PictureChange } from './changes/picture';
 import { useOutbox } from './outbox';
 import { save, signed, type EntryDraft } from './store';
-import type { Outcome } from './outbox';
+import type { Outcome } from './waiting';
 
 /** Longest edge and quality of what is kept of a picture. */
 const EDGE_PX = 1600;

@@ -101,7 +101,7 @@ describe('a server that is away', () => {
     let sends = 0;
     vi.stubGlobal('fetch', async (url: string, init: { method: string; body: unknown; signal: AbortSignal }) => {
       sends += 1;
-      if (sends > 1) return quick(url, init);
+      if (sends > 1) return quick(url, init as RequestInit);
       await late;
       return new Response(JSON.stringify(said(409, 'conflict', 'Somebody else changed it.').body), { status: 409 });
     });

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Change } from './changes';
-import type { Failure } from './outbox';
+import type { Failure } from './waiting';
 import { save } from './store';
 
 /**

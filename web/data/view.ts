@@ -13,7 +13,7 @@ import type { SheetRow } from '#contracts/rows/sheet';
 import { yardZones, type YardBoat } from '#contracts/rows/yard';
 import { applyChange, boatOf } from './changes';
 import { now } from './now';
-import type { Waiting } from './outbox';
+import type { Waiting } from './waiting';
 
 /** What waits is shown as done, unless it was put aside, or is not written down anywhere yet. */
 export const isShown = (w: Waiting) => w.parked === null && w.kept;

@@ -7,7 +7,7 @@ import { sheetProblems } from '#core/sheet/problems';
 import { SHEET_KINDS, type SheetBody } from '#core/model/sheet';
 import { sheetContent } from '#contracts/schemas/sheet';
 import { NotFound } from '../../app/PlaceError';
-import type { Failure } from '../../data/outbox';
+import type { Failure } from '../../data/waiting';
 import { save, useSheet } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { FormProblem } from '../../parts/Field';

@@ -7,7 +7,7 @@ import { boatBody, jobBody } from '#contracts/schemas/boat';
 import type { Boat, Job } from '#contracts/rows/boat';
 import type { Change } from '../../data/changes';
 import { deviceZone } from '../../data/device';
-import type { Failure } from '../../data/outbox';
+import type { Failure } from '../../data/waiting';
 import { saveAll } from '../../data/store';
 import { attempt } from '../../parts/attempt';
 import { useContractForm } from '../../parts/form';
