@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { createServer, request as httpRequest, Agent } from 'node:http';
 import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, utimesSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
@@ -143,6 +144,45 @@ describe('a restore', () => {
     }
     await t.close();
   });
+});
+
+describe('an archive of 21 000 files', () => {
+  it('is put in place like any other, and the yard is there afterwards', async () => {
+    const COUNT = 21_000;
+    const piece = (n: number) => Buffer.from(`picture ${n}`);
+    const hashOf = (content: Buffer) => createHash('sha256').update(content).digest('hex');
+    const t = await testApp(folder());
+    const set = await setUpBoat(t.agent);
+    const [head, ...rows] = linesOf((await bytes(t.agent.get('/api/backup'))).body as Buffer) as unknown as object[];
+    const fileLines = function* (count: number) {
+      for (let n = 0; n < count; n += 1) {
+        const content = piece(n);
+        const file = hashOf(content);
+        yield JSON.stringify({ file, piece: content.toString('base64') });
+        yield JSON.stringify({ file, end: true });
+      }
+    };
+    // Of version 3, whose end bears no checksum of the whole.
+    const packed = gzipSync(
+      [
+        JSON.stringify({ ...head, version: 3 }),
+        ...rows.slice(0, -1).map((l) => JSON.stringify(l)),
+        ...fileLines(COUNT),
+        '{"end":true}',
+      ].join('\n') + '\n',
+    );
+    const restore = () => t.agent.post('/api/restore').set('Content-Type', 'application/octet-stream').send(packed);
+    // Where the machine is slow it is taken as long work, and told of afterwards.
+    expect([200, 202]).toContain((await restore()).status);
+    await expect
+      .poll(async () => ((await t.agent.get('/api/keeping')).body as Keeping).work, { timeout: 100_000, interval: 500 })
+      .toMatchObject({ kind: 'restore', step: 'ended', problem: null, restored: { files: COUNT } });
+    expect(t.files.list()).toHaveLength(COUNT);
+    expect(t.files.has(hashOf(piece(COUNT - 1)))).toBe(true);
+    expect((await readTables(t.db)).boats?.map((b) => b.id)).toEqual([set.boat]);
+    await t.agent.get('/api/yard').expect(200);
+    await t.close();
+  }, 180_000);
 });
 
 describe('a boat that cannot be worked out', () => {
