@@ -26,8 +26,17 @@ export default defineConfig(async () => {
         {
           test: {
             ...common,
+            name: 'core',
+            include: ['core/**/*.test.ts', 'contracts/**/*.test.ts'],
+            // Nothing in the core remembers: what one file has loaded serves the next.
+            isolate: false,
+          },
+        },
+        {
+          test: {
+            ...common,
             name: 'all',
-            include: ['core/**/*.test.ts', 'contracts/**/*.test.ts', 'server/**/*.test.ts', 'web/**/*.test.ts'],
+            include: ['server/**/*.test.ts', 'web/**/*.test.ts'],
             exclude: ['server/onServer.test.ts', 'node_modules/**'],
             globalSetup: 'scripts/builtServer.ts',
           },

@@ -8,6 +8,7 @@ export * from './air/dryHours';
 export * from './air/earlyStart';
 export * from './air/lastStart';
 export * from './air/season';
+export * from './air/segment';
 export * from './air/surfaceSeries';
 export * from './air/typedDays';
 export * from './air/weather';

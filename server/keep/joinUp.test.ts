@@ -10,7 +10,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, describe, expect, it } from 'vitest';
 import { boatFields, NOW, testApp, uuid } from '../app.fixture';
 import { lackWords, lacking } from './joins';
 import { listBackups } from './backups';
@@ -34,10 +34,22 @@ interface Used {
   readonly older: string;
 }
 
-/** A yard of so many boats, saved one after the other, with a backup after each fourth. Closed in order. */
+const made = new Map<number, Promise<Used>>();
+const templates: string[] = [];
+afterAll(() => templates.forEach((dir) => rmSync(dir, { recursive: true, force: true })));
+
+/** A yard of so many boats, saved one after the other, with a backup after each fourth. Closed in order. A copy of its own. */
 async function used(boats = 10): Promise<Used> {
-  const dir = folder();
-  const older = folder();
+  if (!made.has(boats)) made.set(boats, makeUsed(boats));
+  const { dir, ids, older } = await (made.get(boats) as Promise<Used>);
+  const own = folder();
+  cpSync(dir, own, { recursive: true });
+  return { dir: own, ids: [...ids], older };
+}
+
+async function makeUsed(boats: number): Promise<Used> {
+  const [dir, older] = [folder(), folder()];
+  templates.push(...dirs.splice(-2));
   const t = await testApp(dir);
   const ids: string[] = [];
   for (let n = 0; n < boats; n += 1) {
