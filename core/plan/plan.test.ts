@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Impossible } from '../impossible';
+import { many } from '../many.fixture';
 import { checkPlan } from './checker.fixture';
 import { bestScore } from './exhaustive.fixture';
 import { highsPlan } from './highs.fixture';
@@ -10,8 +11,6 @@ import { planCoats } from './planCoats';
 import { compareScores, type CoatPlan, type PlanProblem } from './problem';
 
 const H = 3_600_000;
-/** All of a long comparison with `npm run test:long`, a share of it each time. */
-const many = (all: number) => (process.env.LONG === '1' ? all : Math.round(all / 5));
 const example = (name: string): PlanProblem =>
   JSON.parse(readFileSync(new URL(`./fixtures/${name}.json`, import.meta.url), 'utf8')) as PlanProblem;
 const steel = example('steel-primer');
