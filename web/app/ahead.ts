@@ -1,7 +1,7 @@
 /** What the build lists of itself, smallest parts of places first; see `ahead` in vite.config.ts. */
 const LIST = '/ahead.json';
-/** The first screen has the line to itself for so long. */
-const FIRST_MS = 2000;
+/** Who comes has the line and the processor to themselves for so long; a phone is at the hull for longer than that. */
+const FIRST_MS = 8000;
 /** What could not be fetched is asked for again so soon. */
 const AGAIN_MS = 20_000;
 
