@@ -16,7 +16,7 @@ export function YardNotices({ yard }: { yard: Yard }) {
       {yard.savingWaits !== null && <Notice grave>{yard.savingWaits}</Notice>}
       {yard.keptNotice !== null && (
         <Notice grave>
-          Something of what was saved is lacking, or could not be looked over.{' '}
+          There was a gap in what is kept on the server’s disk.{' '}
           <Link to="/settings#backup" className="underline underline-offset-4">
             See Settings
           </Link>

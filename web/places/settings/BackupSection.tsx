@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
 import type { KeptBackup, Keeping, LongWorkState, Restored } from '#contracts/rows/keeping';
 import { call, NoAnswer } from '../../data/api';
 import { deviceZone } from '../../data/device';
@@ -91,8 +92,15 @@ export function BackupSection() {
   });
   const restoring = useRestore(keeping);
   const { problem, done } = restoring.progress;
+  const section = useRef<HTMLElement>(null);
+  const { hash } = useLocation();
+  const told = keeping !== undefined;
+  // Whoever was sent here for what is told here sees it, on a phone too.
+  useEffect(() => {
+    if (told && hash === '#backup') section.current?.scrollIntoView();
+  }, [told, hash]);
   return (
-    <section id="backup" className="flex flex-col gap-4" aria-labelledby="s-backup">
+    <section ref={section} id="backup" className="flex flex-col gap-4" aria-labelledby="s-backup">
       <h2 id="s-backup" className="ruled pb-1 text-[1.75rem]">
         Back up and restore
       </h2>
