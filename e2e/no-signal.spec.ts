@@ -1,4 +1,4 @@
-import { DEMO, chunkOf, demoYard, expect, test, useSettings, type OwnServer } from './fixtures';
+import { DEMO, chunkOf, demoYard, expect, noSidewaysScroll, test, useSettings, type OwnServer } from './fixtures';
 
 /** The signal goes: every place opens whole all the same, and what cannot be sent is told of. */
 const own = test.extend<{ yard: OwnServer }>({ yard: demoYard() });
@@ -86,3 +86,49 @@ own('a line that swallows what is sent is told of with what waits', async ({ pag
     );
   await expect.poll(names).toContain('Typed into a hole');
 });
+
+own(
+  'entries that bear a time to come are told with both times, and sent with the right one',
+  async ({ page, yard }) => {
+    await useSettings(page, {});
+    await page.setViewportSize({ width: 390, height: 844 });
+    const workboat = `/boats/${DEMO.workboat}`;
+    await page.goto(`${yard.url}${workboat}/coat`);
+    await page
+      .getByRole('region', { name: 'Going on' })
+      .getByRole('link', { name: /Topsides/ })
+      .click();
+    // As a phone whose clock is a day ahead sends them; the server's answer is its own.
+    await page.route('**/api/entries/*', (route) => {
+      const entry = route.request().postDataJSON() as { occurredAt: number };
+      return route.continue({ postData: JSON.stringify({ ...entry, occurredAt: entry.occurredAt + 86_400_000 }) });
+    });
+    const comb = async (micron: string) => {
+      await page.getByRole('button', { name: 'Comb', exact: true }).click();
+      await page.getByLabel('Comb reading').fill(micron);
+      await page.getByRole('dialog').getByRole('button', { name: 'Log', exact: true }).first().click();
+      await expect(page.getByRole('dialog')).toBeHidden();
+    };
+    await comb('110');
+    await expect(page.getByText('1 entry was not taken: look')).toBeVisible();
+    await comb('120');
+    await expect(page.getByText('2 entries were not taken: look')).toBeVisible();
+    await page.getByRole('button', { name: /not taken/ }).click();
+    await expect(page.getByText(/it says 15 May 2026 10:\d\d, and it is 14 May 2026 10:\d\d by the/)).toHaveCount(2);
+    await noSidewaysScroll(page);
+    await page.unroute('**/api/entries/*');
+    await page.getByRole('button', { name: 'Send with this time' }).first().click();
+    await expect(page.getByText('1 entry was not taken: look')).toBeVisible();
+    await comb('130');
+    await page.getByRole('button', { name: 'Send again' }).click();
+    await expect(page.getByText('not taken')).toHaveCount(0);
+    const combed = async () =>
+      (
+        (await (await fetch(`${yard.url}/api${workboat}`)).json()) as {
+          entries: { kind: string; occurredAt: number; body: { micron?: number[] } }[];
+        }
+      ).entries.filter((e) => e.kind === 'wetFilm' && [110, 120, 130].includes(e.body.micron?.[0] ?? 0));
+    await expect.poll(async () => (await combed()).length).toBe(3);
+    expect((await combed()).every((e) => e.occurredAt < Date.parse('2026-05-14T12:00:00Z'))).toBe(true);
+  },
+);

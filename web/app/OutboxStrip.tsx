@@ -54,7 +54,7 @@ export function OutboxStrip() {
             {counted(parked.length, 'entry was', 'entries were')} not taken: look
           </button>
         )}
-        {parked.length > 0 && (
+        {parked.length > 1 && (
           <button
             type="button"
             className="narrow min-h-11 text-lg underline underline-offset-4"

@@ -31,6 +31,7 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
       </p>
       <p>{failure.message}</p>
       {rebases.length > 0 && <AllDifferences mine={mine} theirs={failure.current as Record<string, unknown>} />}
+      {failure.code === 'future' && <AtAnotherTime waiting={waiting} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {rebases.length > 0 ? (
           <>
@@ -43,7 +44,11 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
           </>
         ) : (
           <>
-            <button type="button" className="btn btn-primary" onClick={() => void outbox.retry(waiting.id)}>
+            <button
+              type="button"
+              className={`btn ${failure.code === 'future' ? '' : 'btn-primary'}`}
+              onClick={() => void outbox.retry(waiting.id)}
+            >
               Send again
             </button>
             <button type="button" className="btn" onClick={() => void outbox.drop(waiting.id)}>
@@ -52,12 +57,14 @@ function ParkedRow({ waiting }: { waiting: Waiting }) {
           </>
         )}
       </div>
-      {failure.code === 'future' && <AtAnotherTime waiting={waiting} />}
       {waiting.file && <WaitingFile file={waiting.file} label={waiting.label} />}
       {failure.code !== 'stale' && (
-        <pre className="mt-2 max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">
-          {JSON.stringify(mine, null, 1)}
-        </pre>
+        <details className="mt-2">
+          <summary className="link-row cursor-pointer underline underline-offset-4">All that it says</summary>
+          <pre className="max-h-40 overflow-auto whitespace-pre-wrap text-sm quiet">
+            {JSON.stringify(mine, null, 1)}
+          </pre>
+        </details>
       )}
     </li>
   );
@@ -75,7 +82,7 @@ function AtAnotherTime({ waiting }: { waiting: Waiting }) {
   return (
     <div className="mt-2 flex flex-wrap items-end gap-3">
       <TimeField label="When it really was" at={at} onAt={setAt} zone={deviceZone()} />
-      <button type="button" className="btn" disabled={!Number.isFinite(at)} onClick={sendAt}>
+      <button type="button" className="btn btn-primary" disabled={!Number.isFinite(at)} onClick={sendAt}>
         Send with this time
       </button>
     </div>
