@@ -1,25 +1,18 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { KeptBackup, Keeping } from '#contracts/rows/keeping';
 import { boatFields, bytes, NOW, readTables, serve, setUpBoat, testApp, uuid } from '../app.fixture';
 import { isTouched } from '../db/touched';
+import { folder } from './folder.fixture';
 import { backupName, keptByRule, listBackups } from './backups';
 import { Journal, segmentFiles } from './journal';
 import { checkArchive } from './restore';
 
 const DAY = 86_400_000;
-const dirs: string[] = [];
-afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
-function folder(): string {
-  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-keep-'));
-  dirs.push(dir);
-  return dir;
-}
 describe('automatic backups', () => {
   const daily = (count: number, at = (i: number) => NOW - (count - 1 - i) * DAY): KeptBackup[] =>
     Array.from({ length: count }, (_, i) => {

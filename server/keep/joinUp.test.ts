@@ -1,17 +1,8 @@
-import {
-  cpSync,
-  existsSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  truncateSync,
-  writeFileSync,
-} from 'node:fs';
-import { tmpdir } from 'node:os';
+import { cpSync, existsSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { boatFields, NOW, testApp, uuid } from '../app.fixture';
+import { folder } from './folder.fixture';
 import { lackWords, lacking } from './joins';
 import { listBackups } from './backups';
 import { segmentFiles } from './journal';
@@ -19,13 +10,6 @@ import { Gap, rebuild } from './rebuild';
 
 /** What a folder is found as, and what is made of it: nothing that was saved goes without a word. */
 const MINUTE = 60_000;
-const dirs: string[] = [];
-const folder = () => {
-  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-join-'));
-  dirs.push(dir);
-  return dir;
-};
-afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
 
 interface Used {
   readonly dir: string;
@@ -35,8 +19,6 @@ interface Used {
 }
 
 const made = new Map<number, Promise<Used>>();
-const templates: string[] = [];
-afterAll(() => templates.forEach((dir) => rmSync(dir, { recursive: true, force: true })));
 
 /** A yard of so many boats, saved one after the other, with a backup after each fourth. Closed in order. A copy of its own. */
 async function used(boats = 10): Promise<Used> {
@@ -48,8 +30,7 @@ async function used(boats = 10): Promise<Used> {
 }
 
 async function makeUsed(boats: number): Promise<Used> {
-  const [dir, older] = [folder(), folder()];
-  templates.push(...dirs.splice(-2));
+  const [dir, older] = [folder('file'), folder('file')];
   const t = await testApp(dir);
   const ids: string[] = [];
   for (let n = 0; n < boats; n += 1) {

@@ -1,24 +1,15 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync, writeSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { afterEach, describe, expect, it } from 'vitest';
+import { readFileSync, writeFileSync, writeSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
 import { serve, boatFields, NOW, readTables, uuid } from '../app.fixture';
 import { openDb } from '../db/open';
 import { Store } from '../db/store';
 import type { Op } from '../db/ops';
+import { folder } from './folder.fixture';
 import { FileStore } from './files';
 import { LongWork } from './longWork';
 import { Notices } from './notices';
 import { Journal, readSegment, segmentFiles, type Disk } from './journal';
 import type { Yard } from './yard';
-
-const dirs: string[] = [];
-afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
-function folder(): string {
-  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-journal-'));
-  dirs.push(dir);
-  return dir;
-}
 
 /** A disk whose syncs are done when the test says so. */
 function heldDisk() {

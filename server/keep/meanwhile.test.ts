@@ -1,27 +1,20 @@
 import { createHash } from 'node:crypto';
 import { createServer, request as httpRequest, Agent } from 'node:http';
-import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, utimesSync } from 'node:fs';
+import { existsSync, readFileSync, statSync, utimesSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import type { Keeping } from '#contracts/rows/keeping';
 import type { Yard } from '#contracts/rows/yard';
 import { boatFields, bytes, NOW, readTables, setUpBoat, startBody, testApp, uuid } from '../app.fixture';
 import { boats } from '../db/schema';
+import { folder } from './folder.fixture';
 import { listBackups, UNNAMED_KEPT_MS } from './backups';
 import { LongWork } from './longWork';
 
 /** Saving goes on while a backup is made; long work tells how far it is; what nobody names any more goes. */
-const dirs: string[] = [];
-const folder = () => {
-  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-meanwhile-'));
-  dirs.push(dir);
-  return dir;
-};
-afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
 
 type Lines = { table?: string; rows?: { id: string; kind?: string }[]; change?: number }[];
 const linesOf = (file: Buffer) =>

@@ -1,20 +1,11 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { afterEach, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { boatFields, HOUR, NOW, readTables, setUpBoat, startBody, testApp, uuid } from '../app.fixture';
+import { folder } from './folder.fixture';
 import { listBackups } from './backups';
 import { rebuild } from './rebuild';
 
 /** The server's clock and the phone's, each wrong in its way: a right answer or a sentence, and nothing lost. */
 const DAY = 24 * HOUR;
-const dirs: string[] = [];
-const folder = () => {
-  const dir = mkdtempSync(join(tmpdir(), 'jack-plane-clock-'));
-  dirs.push(dir);
-  return dir;
-};
-afterEach(() => dirs.splice(0).forEach((dir) => rmSync(dir, { recursive: true, force: true })));
 
 async function logging() {
   const t = await testApp();

@@ -11,6 +11,7 @@ export interface Failure {
   behind?: string;
 }
 
+/** A change on its way to the server. */
 export interface Waiting {
   seq?: number;
   id: string;
@@ -26,6 +27,7 @@ export interface Waiting {
 
 /** What became of a change; of several, which one was refused. */
 export type Outcome = { ok: true } | { ok: false; failure: Failure; refused?: Change };
+
 /** The parked change that one written later stands on; undefined where it may be sent. */
 export function blockerOf(list: readonly Waiting[], waiting: Waiting): Waiting | undefined {
   const { touches, needs } = linksOf(waiting.change);
